@@ -1,0 +1,6 @@
+export { type CircuitError, type CircuitErrorCode, fail, type Result, succeed } from './circuit-error.ts';
+export { freshNet, freshRef, partOf, withFields, withoutPart, withPart, withReplacement, withSeriesResistor } from './edit-circuit.ts';
+export { checkConnections, parseCircuit } from './parse-circuit.ts';
+export { type Circuit, circuitSchema, constructionSchema, emptyCircuit } from './schema.ts';
+export { type Cut, cutSeriesParallel, refsOf, type SeriesParallel } from './series-parallel.ts';
+export { groundOf, suppliesOf } from './supply.ts';

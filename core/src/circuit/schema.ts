@@ -1,0 +1,27 @@
+import { z } from 'zod';
+import { netSchema, partSchema } from '../device/index.ts';
+
+/** Facts about the gadget that a netlist cannot show. */
+export const constructionSchema = z.strictObject({
+  case: z.enum(['metal', 'plastic', 'glass']).optional(),
+  earthed: z.boolean().optional(),
+  livePin: netSchema.optional(),
+  cellsProtected: z.boolean().optional(),
+});
+
+/** A circuit document, `*.circuit.json`. */
+export const circuitSchema = z.strictObject({
+  format: z.literal('mindful-probe.circuit'),
+  version: z.literal(1),
+  name: z.string().max(200).optional(),
+  ground: netSchema.optional(),
+  celsius: z.number().min(-100).max(500).optional(),
+  construction: constructionSchema.optional(),
+  parts: z.array(partSchema).max(5000),
+});
+export type Circuit = z.infer<typeof circuitSchema>;
+
+/** An empty circuit to add parts to. */
+export function emptyCircuit(name: string): Circuit {
+  return { format: 'mindful-probe.circuit', version: 1, name, parts: [] };
+}

@@ -1,0 +1,113 @@
+import type { Circuit } from './schema.ts';
+
+/** A two-terminal cut of a circuit: a part, things in series (from the first terminal on), or things side by side. */
+export type Cut =
+  | { readonly kind: 'part'; readonly ref: string; readonly reversed: boolean }
+  | { readonly kind: 'series'; readonly items: readonly Cut[] }
+  | { readonly kind: 'parallel'; readonly items: readonly Cut[] };
+
+export interface SeriesParallel {
+  /** What lies between the two terminals, undefined where nothing does. */
+  readonly cut?: Cut;
+  /** Refs that no series-parallel cut fits: part of a bridge, hanging loose, or with more than two pins. */
+  readonly leftOver: readonly string[];
+}
+
+interface Edge {
+  a: string;
+  b: string;
+  /** Oriented from a to b. */
+  cut: Cut;
+}
+
+/**
+ * Cuts what lies between nets `from` and `to` into series and parallel groups, by reducing the graph until nothing
+ * more can be merged (Valdes, Tarjan and Lawler, SIAM J. Comput. 11, 1982). Order follows the list of parts.
+ *
+ * @param without refs to leave out: the supply itself
+ */
+export function cutSeriesParallel(circuit: Circuit, from: string, to: string, without: ReadonlySet<string>): SeriesParallel {
+  const leftOver: string[] = [];
+  let edges: Edge[] = [];
+  for (const { ref, pins } of circuit.parts) {
+    if (without.has(ref)) continue;
+    const [a, b, ...more] = pins as readonly string[];
+    if (a === undefined || b === undefined || more.length > 0 || a === b) leftOver.push(ref);
+    else edges.push({ a, b, cut: { kind: 'part', ref, reversed: false } });
+  }
+  for (let changed = true; changed; ) {
+    const merged = mergeParallel(edges);
+    const joined = mergeSeries(merged, from, to);
+    changed = joined.length !== edges.length;
+    edges = joined;
+  }
+  const main = edges.find((edge) => (edge.a === from && edge.b === to) || (edge.a === to && edge.b === from));
+  for (const edge of edges) if (edge !== main) leftOver.push(...refsOf(edge.cut));
+  if (!main) return { leftOver };
+  return { cut: main.a === from ? main.cut : reverse(main.cut), leftOver };
+}
+
+/** Every ref of a cut, from the first terminal on. */
+export function refsOf(cut: Cut): readonly string[] {
+  return cut.kind === 'part' ? [cut.ref] : cut.items.flatMap(refsOf);
+}
+
+function mergeParallel(edges: readonly Edge[]): Edge[] {
+  const byEnds = new Map<string, Edge>();
+  for (const edge of edges) {
+    const key = edge.a < edge.b ? JSON.stringify([edge.a, edge.b]) : JSON.stringify([edge.b, edge.a]);
+    const kept = byEnds.get(key);
+    if (!kept) {
+      byEnds.set(key, { ...edge });
+      continue;
+    }
+    kept.cut = {
+      kind: 'parallel',
+      items: [...itemsOf(kept.cut, 'parallel'), ...itemsOf(kept.a === edge.a ? edge.cut : reverse(edge.cut), 'parallel')],
+    };
+  }
+  return [...byEnds.values()];
+}
+
+/** Joins pairs that meet alone on an inner net; one pass joins many, each edge at most once. */
+function mergeSeries(edges: readonly Edge[], from: string, to: string): Edge[] {
+  const result = [...edges];
+  const touching = new Map<string, Edge[]>();
+  for (const edge of result) {
+    for (const net of [edge.a, edge.b]) touching.set(net, [...(touching.get(net) ?? []), edge]);
+  }
+  const used = new Set<Edge>();
+  for (const [net, pair] of touching) {
+    const [first, second] = pair;
+    if (net === from || net === to || pair.length !== 2 || !first || !second || first === second) continue;
+    if (used.has(first) || used.has(second)) continue;
+    used.add(first);
+    used.add(second);
+    const incoming = first.b === net ? first : flip(first);
+    const outgoing = second.a === net ? second : flip(second);
+    const cut: Cut = { kind: 'series', items: [...itemsOf(incoming.cut, 'series'), ...itemsOf(outgoing.cut, 'series')] };
+    result[result.indexOf(first)] = { a: incoming.a, b: outgoing.b, cut };
+    result.splice(result.indexOf(second), 1);
+  }
+  // A pair that closed on itself is a loop hanging on one net: it carries nothing between the terminals.
+  return result;
+}
+
+function flip(edge: Edge): Edge {
+  return { a: edge.b, b: edge.a, cut: reverse(edge.cut) };
+}
+
+function reverse(cut: Cut): Cut {
+  switch (cut.kind) {
+    case 'part':
+      return { ...cut, reversed: !cut.reversed };
+    case 'series':
+      return { kind: 'series', items: cut.items.map(reverse).reverse() };
+    case 'parallel':
+      return { kind: 'parallel', items: cut.items.map(reverse) };
+  }
+}
+
+function itemsOf(cut: Cut, kind: 'series' | 'parallel'): readonly Cut[] {
+  return cut.kind === kind ? cut.items : [cut];
+}

@@ -1,0 +1,50 @@
+/** What is typical of an LED chip of one colour. */
+export interface LedColour {
+  /** Volts at `atAmps` of a small indicator chip, 25 °C. */
+  readonly volts: number;
+  readonly atAmps: number;
+  /** Ideality factor n. */
+  readonly emission: number;
+  /** Volts lost in the series resistance at the point's current: the ohmic part of the slope. */
+  readonly ohmicVolts: number;
+  /** Light over electrical power, at rated current. */
+  readonly lightShare: number;
+}
+
+/**
+ * Typical forward volts and slopes by colour. Volts follow from the photon energy of the material plus a few tenths
+ * (Schubert, Light-Emitting Diodes, 2nd ed. 2006, ch. 4); the slopes are those of common 20 mA chips: about 0.2 V
+ * per decade of current for phosphides, 0.3 V for nitrides. Spread between makers: ±0.15 V.
+ */
+export const LED_COLOURS = {
+  white: { volts: 3.1, atAmps: 0.02, emission: 2.5, ohmicVolts: 0.18, lightShare: 0.35 },
+  warm: { volts: 3.1, atAmps: 0.02, emission: 2.5, ohmicVolts: 0.18, lightShare: 0.32 },
+  blue: { volts: 3.1, atAmps: 0.02, emission: 2.5, ohmicVolts: 0.18, lightShare: 0.45 },
+  green: { volts: 3.0, atAmps: 0.02, emission: 2.7, ohmicVolts: 0.18, lightShare: 0.2 },
+  violet: { volts: 3.3, atAmps: 0.02, emission: 2.5, ohmicVolts: 0.2, lightShare: 0.3 },
+  yellow: { volts: 2.05, atAmps: 0.02, emission: 1.9, ohmicVolts: 0.08, lightShare: 0.1 },
+  amber: { volts: 2.05, atAmps: 0.02, emission: 1.9, ohmicVolts: 0.08, lightShare: 0.12 },
+  orange: { volts: 2.0, atAmps: 0.02, emission: 1.9, ohmicVolts: 0.08, lightShare: 0.2 },
+  red: { volts: 1.95, atAmps: 0.02, emission: 1.8, ohmicVolts: 0.07, lightShare: 0.3 },
+  infrared: { volts: 1.3, atAmps: 0.02, emission: 1.5, ohmicVolts: 0.06, lightShare: 0.35 },
+} as const satisfies Record<string, LedColour>;
+
+export type LedColourName = keyof typeof LED_COLOURS;
+export const LED_COLOUR_NAMES = Object.keys(LED_COLOURS) as [LedColourName, ...LedColourName[]];
+
+/** Rated average current per chip that is usual for a body; assumed where nothing better is known, and said so. */
+export const LED_BODIES = {
+  '3mm': { ratedAmps: 0.02 },
+  '5mm': { ratedAmps: 0.02 },
+  '8mm': { ratedAmps: 0.03 },
+  '3014': { ratedAmps: 0.03 },
+  '3528': { ratedAmps: 0.02 },
+  '5050': { ratedAmps: 0.02 },
+  '2835': { ratedAmps: 0.06 },
+  '5730': { ratedAmps: 0.15 },
+  '3030': { ratedAmps: 0.15 },
+  '3535': { ratedAmps: 0.35 },
+} as const satisfies Record<string, { readonly ratedAmps: number }>;
+
+export type LedBodyName = keyof typeof LED_BODIES;
+export const LED_BODY_NAMES = Object.keys(LED_BODIES) as [LedBodyName, ...LedBodyName[]];

@@ -1,0 +1,78 @@
+import { z } from 'zod';
+import { type CurveLaw, type DeviceDefinition, partBase, type Surroundings, twoPins } from '../definition.ts';
+import { type ChipModel, chipLaw } from './chip-model.ts';
+import { LED_BODY_NAMES, LED_COLOUR_NAMES } from './colours.ts';
+import { fitChip, typicalChip } from './fit-chip.ts';
+
+const modelSchema = z.strictObject({
+  saturationAmps: z.number().positive(),
+  emission: z.number().min(0.5).max(20),
+  seriesOhms: z.number().min(0),
+});
+
+const schema = z.strictObject({
+  ...partBase,
+  kind: z.literal('led'),
+  pins: twoPins,
+  series: z.int().positive().max(10000).optional(),
+  parallel: z.int().positive().max(10000).optional(),
+  model: modelSchema.optional(),
+  /** [amps, volts] of one chip. */
+  points: z
+    .array(z.tuple([z.number().positive(), z.number().positive()]))
+    .min(1)
+    .max(1000)
+    .optional(),
+  colour: z.enum(LED_COLOUR_NAMES).optional(),
+  body: z.enum(LED_BODY_NAMES).optional(),
+  voltsPerKelvin: z.number().min(-0.1).max(0.1).optional(),
+  /** A common shift of the chip's volts at any current: what an estimate learns. */
+  voltsShift: z.number().min(-10).max(10).optional(),
+  voltsUncertainty: z.number().positive().max(10).optional(),
+  breakdownVolts: z.number().positive().optional(),
+  breakdownOhms: z.number().positive().optional(),
+  kelvinPerWatt: z.number().min(0).optional(),
+});
+
+export type LedPart = z.infer<typeof schema>;
+
+/** Of one chip, where the part does not say. */
+const VOLTS_PER_KELVIN = -0.002;
+
+/** The chip model of a part: given, fitted to its points, or typical of its colour. */
+export function chipModelOf(part: LedPart): ChipModel {
+  if (part.model) return part.model;
+  if (part.points) return fitChip(part.points, part.colour).model;
+  return typicalChip(part.colour ?? 'white');
+}
+
+/** One chip of the part at its temperature: volts of a chip → amps of a chip. */
+export function chipLawOf(part: LedPart, { celsius }: Surroundings): CurveLaw {
+  return chipLaw(chipModelOf(part), {
+    shiftVolts: (part.voltsShift ?? 0) + (part.voltsPerKelvin ?? VOLTS_PER_KELVIN) * (celsius - 25),
+    ...(part.breakdownVolts !== undefined && { breakdownVolts: part.breakdownVolts }),
+    breakdownOhms: part.breakdownOhms ?? 1,
+  });
+}
+
+/** Identical chips are one curve: total volts = series × a chip's, total amps = parallel × a chip's. */
+export const led: DeviceDefinition<'led', typeof schema> = {
+  kind: 'led',
+  pins: ['anode', 'cathode'],
+  polar: true,
+  supplies: false,
+  schema,
+  expand: (part, build, surroundings) => {
+    const chip = chipLawOf(part, surroundings);
+    const series = part.series ?? 1;
+    const parallel = part.parallel ?? 1;
+    build.curve(0, 1, {
+      evaluate: (volts, out) => {
+        chip.evaluate(volts / series, out);
+        out.amps *= parallel;
+        out.siemens *= parallel / series;
+      },
+      limit: (volts, previous) => series * chip.limit(volts / series, previous / series),
+    });
+  },
+};

@@ -1,0 +1,128 @@
+import { type ChipModel, chipVoltsAt, THERMAL_VOLTS } from './chip-model.ts';
+import { LED_COLOURS, type LedColour, type LedColourName } from './colours.ts';
+
+/** A point of one chip's curve: [amps, volts]. */
+export type ChipPoint = readonly [number, number];
+
+export interface ChipFit {
+  readonly model: ChipModel;
+  /** Root mean square of the misfit, V; 0 for one and two points where the bounds allow. */
+  readonly misfitVolts: number;
+}
+
+const EMISSION_MIN = 1;
+const EMISSION_MAX = 8;
+
+/** The typical chip of a colour. */
+export function typicalChip(colour: LedColourName): ChipModel {
+  const typical = LED_COLOURS[colour];
+  return throughPoint(typical, [typical.atAmps, typical.volts]);
+}
+
+/**
+ * Fits the chip law to measured points of one chip at 25 °C: one point takes the colour's typical slope through it,
+ * two go through both with the colour's typical series resistance, more are least squares of volts at the given
+ * amps with 1 ≤ n ≤ 8 and Rs ≥ 0.
+ *
+ * @param points at least one, amps and volts positive; those of one current are averaged by the fit
+ */
+export function fitChip(points: readonly ChipPoint[], colour: LedColourName = 'white'): ChipFit {
+  const typical = LED_COLOURS[colour];
+  const distinct = new Set(points.map(([amps]) => amps));
+  const [first] = points as [ChipPoint, ...ChipPoint[]];
+  if (distinct.size === 1) {
+    const volts = points.reduce((sum, [, v]) => sum + v, 0) / points.length;
+    return withMisfit(throughPoint(typical, [first[0], volts]), points);
+  }
+  if (points.length === 2) return withMisfit(throughTwo(typical, points as [ChipPoint, ChipPoint]), points);
+  return withMisfit(leastSquares(points), points);
+}
+
+function throughPoint({ emission, ohmicVolts }: LedColour, [amps, volts]: ChipPoint): ChipModel {
+  // A dim chip below its colour's ohmic part has none to speak of.
+  const ohmic = Math.min(ohmicVolts, volts / 4);
+  return withSaturation(emission, ohmic / amps, [amps, volts]);
+}
+
+function throughTwo(typical: LedColour, points: readonly [ChipPoint, ChipPoint]): ChipModel {
+  const [[lowAmps, lowVolts], [highAmps, highVolts]] = points[0][0] < points[1][0] ? points : [points[1], points[0]];
+  const rise = highVolts - lowVolts;
+  const logStep = THERMAL_VOLTS * Math.log(highAmps / lowAmps);
+  const typicalOhms = Math.min(typical.ohmicVolts / highAmps, Math.max(0, rise / (2 * (highAmps - lowAmps))));
+  const emission = clampEmission((rise - (highAmps - lowAmps) * typicalOhms) / logStep);
+  const ohms = Math.max(0, (rise - emission * logStep) / (highAmps - lowAmps));
+  // Two points almost on one current, or steeper than any chip, would leave the junction no volts: the fit then misses.
+  return withSaturation(emission, Math.min(ohms, highVolts / 2 / highAmps, lowVolts / 2 / lowAmps), [lowAmps, lowVolts]);
+}
+
+/**
+ * V = (n·Vt)·ln I + b + Rs·I is linear in its three unknowns where I ≫ Is. The bounds are met by fixing whichever
+ * of n and Rs would leave them, and fitting the rest again; the best of the admissible fits is kept.
+ */
+function leastSquares(points: readonly ChipPoint[]): ChipModel {
+  const fixedEmissions: readonly (number | undefined)[] = [undefined, EMISSION_MIN, EMISSION_MAX];
+  const fits = fixedEmissions.flatMap((emission) => [undefined, 0].map((ohms) => linearFit(points, emission, ohms)));
+  const admissible = fits.filter(
+    (fit) => fit !== undefined && fit.emission >= EMISSION_MIN - 1e-9 && fit.emission <= EMISSION_MAX + 1e-9 && fit.seriesOhms >= -1e-12,
+  ) as ChipModel[];
+  const [first] = points as [ChipPoint, ...ChipPoint[]];
+  if (admissible.length === 0) return throughPoint(LED_COLOURS.white, first);
+  return admissible.reduce((best, fit) => (misfit(fit, points) < misfit(best, points) ? fit : best));
+}
+
+function linearFit(points: readonly ChipPoint[], fixedEmission?: number, fixedOhms?: number): ChipModel | undefined {
+  // Columns: ln I (unless n is fixed), I (unless Rs is fixed), 1. Normal equations of at most three unknowns.
+  const rows = points.map(([amps, volts]) => {
+    const logTerm = THERMAL_VOLTS * Math.log(amps);
+    const known = (fixedEmission ?? 0) * logTerm + (fixedOhms ?? 0) * amps;
+    const columns = [...(fixedEmission === undefined ? [logTerm] : []), ...(fixedOhms === undefined ? [amps] : []), 1];
+    return { columns, target: volts - known };
+  });
+  const solution = solveNormal(rows);
+  if (!solution) return undefined;
+  const unknowns = [...solution];
+  const emission = fixedEmission ?? (unknowns.shift() as number);
+  const seriesOhms = Math.max(0, fixedOhms ?? (unknowns.shift() as number));
+  const intercept = unknowns[0] as number;
+  if (!(emission > 0) || !(intercept / (emission * THERMAL_VOLTS) < 700)) return undefined;
+  return { saturationAmps: Math.exp(-intercept / (emission * THERMAL_VOLTS)), emission, seriesOhms };
+}
+
+function solveNormal(rows: readonly { columns: readonly number[]; target: number }[]): number[] | undefined {
+  const size = rows[0]?.columns.length ?? 0;
+  const matrix = Array.from({ length: size }, () => new Array<number>(size + 1).fill(0));
+  for (const { columns, target } of rows) {
+    for (let i = 0; i < size; i++) {
+      for (let j = 0; j < size; j++) matrix[i][j] += columns[i] * columns[j];
+      matrix[i][size] += columns[i] * target;
+    }
+  }
+  for (let k = 0; k < size; k++) {
+    let pivot = k;
+    for (let i = k + 1; i < size; i++) if (Math.abs(matrix[i][k]) > Math.abs(matrix[pivot][k])) pivot = i;
+    [matrix[k], matrix[pivot]] = [matrix[pivot], matrix[k]];
+    if (Math.abs(matrix[k][k]) < 1e-18) return undefined;
+    for (let i = 0; i < size; i++) {
+      if (i === k) continue;
+      const factor = matrix[i][k] / matrix[k][k];
+      for (let j = k; j <= size; j++) matrix[i][j] -= factor * matrix[k][j];
+    }
+  }
+  return matrix.map((row, i) => row[size] / row[i]);
+}
+
+function withSaturation(emission: number, seriesOhms: number, [amps, volts]: ChipPoint): ChipModel {
+  return { saturationAmps: amps / Math.expm1((volts - amps * seriesOhms) / (emission * THERMAL_VOLTS)), emission, seriesOhms };
+}
+
+function withMisfit(model: ChipModel, points: readonly ChipPoint[]): ChipFit {
+  return { model, misfitVolts: misfit(model, points) };
+}
+
+function misfit(model: ChipModel, points: readonly ChipPoint[]): number {
+  return Math.sqrt(points.reduce((sum, [amps, volts]) => sum + (chipVoltsAt(model, amps) - volts) ** 2, 0) / points.length);
+}
+
+function clampEmission(emission: number): number {
+  return Math.min(EMISSION_MAX, Math.max(EMISSION_MIN, emission));
+}

@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { battery } from './battery/definition.ts';
+import { dc } from './dc/definition.ts';
+import type { DeviceDefinition, PartBuilder, Surroundings } from './definition.ts';
+import { fuse } from './fuse/definition.ts';
+import { led } from './led/definition.ts';
+import { resistor } from './resistor/definition.ts';
+import { switchDevice } from './switch/definition.ts';
+
+/** Every part kind. A new one is a folder beside this file, and one line here and in the schema below. */
+const DEVICES = [dc, battery, resistor, led, switchDevice, fuse] as const;
+
+/** A part of a circuit, of any kind. */
+export const partSchema = z.discriminatedUnion('kind', [
+  dc.schema,
+  battery.schema,
+  resistor.schema,
+  led.schema,
+  switchDevice.schema,
+  fuse.schema,
+]);
+export type Part = z.infer<typeof partSchema>;
+export type PartKind = Part['kind'];
+
+type AnyDevice = Omit<DeviceDefinition<PartKind, z.ZodType>, 'expand'> & {
+  expand(part: Part, build: PartBuilder, surroundings: Surroundings): void;
+};
+
+const BY_KIND = new Map<string, AnyDevice>(DEVICES.map((device) => [device.kind, device as unknown as AnyDevice]));
+
+/** The kinds, in the order of the registry. */
+export const PART_KINDS: readonly PartKind[] = DEVICES.map((device) => device.kind);
+
+/** The definition of a kind. The schema has already refused every kind that is not in the registry. */
+export function deviceOf(kind: PartKind): AnyDevice {
+  const device = BY_KIND.get(kind);
+  if (!device) throw new Error(`No device is registered for the part kind "${kind}".`);
+  return device;
+}

@@ -1,0 +1,80 @@
+import { coarsestSeries, formatEngineering, type Series } from '../../quantity/index.ts';
+import type { MarkingReading } from '../reading.ts';
+import { BAND_COLOURS, bandColour } from './colours.ts';
+
+interface Candidate extends MarkingReading {
+  readonly penalty: number;
+}
+
+/** Penalties only rank; their sizes say that an uncommon value weighs more than an unusual direction. */
+const REVERSED = 1.5;
+const SERIES_PENALTY: Readonly<Record<Series, number>> = { E3: 0, E6: 0.1, E12: 0.2, E24: 0.5, E48: 1.2, E96: 1, E192: 2 };
+const NOT_PREFERRED = 4;
+const TOLERANCE_PENALTY: Readonly<Record<string, number>> = { gold: 0, brown: 0.2, silver: 0.6, red: 0.8 };
+const RARE_TOLERANCE = 1.6;
+
+/**
+ * Reads 3 to 6 colour bands of a resistor (IEC 60062:2016, clause 3) in both directions.
+ *
+ * @param text colour names parted by spaces, commas or dashes, as seen from left to right
+ * @returns every legal reading, likeliest first; undefined when a word is not a colour or the count is not 3 to 6
+ */
+export function decodeResistorBands(text: string): readonly MarkingReading[] | undefined {
+  const words = text.trim().split(/[\s,/-]+/);
+  const colours = words.map(bandColour);
+  if (colours.length < 3 || colours.length > 6 || colours.some((colour) => colour === undefined)) return undefined;
+  const bands = colours as string[];
+  const candidates = [...readForward(bands, false), ...readForward([...bands].reverse(), true)];
+  const best = new Map<string, Candidate>();
+  for (const candidate of candidates) {
+    const kept = best.get(candidate.text);
+    if (!kept || candidate.penalty < kept.penalty) best.set(candidate.text, candidate);
+  }
+  return [...best.values()].sort((a, b) => a.penalty - b.penalty).map(({ penalty: _, ...reading }) => reading);
+}
+
+/** The colours of a four-band resistor of `ohms`, or undefined where two digits cannot hold it. */
+export function encodeResistorBands(ohms: number, toleranceColour = 'gold'): readonly string[] | undefined {
+  const exponent = Math.floor(Math.log10(ohms) + 1e-9) - 1;
+  const digits = ohms / 10 ** exponent;
+  const rounded = Math.round(digits);
+  if (Math.abs(digits - rounded) > 1e-6 * digits || rounded > 99) return undefined;
+  const names = Object.keys(BAND_COLOURS);
+  const first = names.find((name) => BAND_COLOURS[name]?.digit === Math.floor(rounded / 10));
+  const second = names.find((name) => BAND_COLOURS[name]?.digit === rounded % 10);
+  const multiplier = names.find((name) => BAND_COLOURS[name]?.multiplier === exponent);
+  return first && second && multiplier ? [first, second, multiplier, toleranceColour] : undefined;
+}
+
+function readForward(bands: readonly string[], reversed: boolean): Candidate[] {
+  const digitCount = bands.length >= 5 ? 3 : 2;
+  const [multiplierName, toleranceName, temperatureName] = bands.slice(digitCount);
+  const digits = bands.slice(0, digitCount).map((name) => BAND_COLOURS[name]?.digit);
+  const exponent = multiplierName === undefined ? undefined : BAND_COLOURS[multiplierName]?.multiplier;
+  if (digits.some((digit) => digit === undefined) || exponent === undefined || digits[0] === 0) return [];
+  const tolerance = toleranceName === undefined ? 0.2 : BAND_COLOURS[toleranceName]?.tolerance;
+  if (tolerance === undefined) return [];
+  if (temperatureName !== undefined && BAND_COLOURS[temperatureName]?.temperature === undefined) return [];
+
+  const value = Number(`${digits.join('')}e${exponent}`);
+  const series = coarsestSeries(value);
+  const percent = Number((tolerance * 100).toPrecision(3));
+  const penalty =
+    (reversed ? REVERSED : 0) +
+    (series ? SERIES_PENALTY[series] : NOT_PREFERRED) +
+    (toleranceName === undefined ? 0 : (TOLERANCE_PENALTY[toleranceName] ?? RARE_TOLERANCE)) +
+    (value < 0.1 || value > 22e6 ? 3 : 0);
+  const direction = reversed ? 'read from the right' : 'read from the left';
+  const commonness = series ? `${series} value` : 'not a preferred value';
+  return [
+    {
+      kind: 'resistor-bands',
+      value,
+      unit: 'ohms',
+      tolerance,
+      text: `${formatEngineering(value, 'ohms').text} ±${percent} %`,
+      why: `${direction}, ${commonness}, ${toleranceName ?? 'no'} tolerance band`,
+      penalty,
+    },
+  ];
+}

@@ -1,0 +1,16 @@
+import { resistorBands } from './bands/definition.ts';
+import type { MarkingFamily, MarkingReading } from './reading.ts';
+import { resistorCode } from './resistor-code/definition.ts';
+
+/** Every family of markings that can be read. A new family is one folder and one line here. */
+export const MARKING_FAMILIES: readonly MarkingFamily[] = [resistorBands, resistorCode];
+
+/**
+ * What a marking can mean, likeliest first.
+ *
+ * @param kind only this family; every family where left out
+ * @returns an empty list when no family knows the text
+ */
+export function decodeMarking(text: string, kind?: string): readonly MarkingReading[] {
+  return MARKING_FAMILIES.filter((family) => kind === undefined || family.kind === kind).flatMap((family) => family.decode(text) ?? []);
+}

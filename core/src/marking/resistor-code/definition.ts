@@ -1,0 +1,4 @@
+import type { MarkingFamily } from '../reading.ts';
+import { decodeResistorCode } from './decode-resistor-code.ts';
+
+export const resistorCode: MarkingFamily = { kind: 'resistor-code', decode: decodeResistorCode };

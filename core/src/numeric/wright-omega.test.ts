@@ -1,0 +1,19 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { wrightOmega } from './wright-omega.ts';
+
+describe("Wright's omega", () => {
+  it('is 1 at z = 1 and the omega constant 0.5671432904 at z = 0 (OEIS A030178)', () => {
+    expect(wrightOmega(1)).toBeCloseTo(1, 14);
+    expect(wrightOmega(0)).toBeCloseTo(0.567143290409784, 13);
+  });
+
+  it('satisfies w + ln w = z from -40 to 1e6', () => {
+    fc.assert(
+      fc.property(fc.oneof(fc.double({ min: -40, max: 40, noNaN: true }), fc.double({ min: 40, max: 1e6, noNaN: true })), (z) => {
+        const w = wrightOmega(z);
+        expect(Math.abs(w + Math.log(w) - z)).toBeLessThan(1e-11 * Math.max(1, Math.abs(z)));
+      }),
+    );
+  });
+});

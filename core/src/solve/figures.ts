@@ -1,0 +1,92 @@
+import type { Circuit } from '../circuit/index.ts';
+import { type CurvePoint, chipLawOf, type Part } from '../device/index.ts';
+import type { OperatingPoint } from './operating-point.ts';
+import { CircuitSystem } from './system.ts';
+
+/** A figure of a solved circuit that a reading, an estimate or a goal can speak of. */
+export type Figure =
+  | { readonly of: 'part'; readonly ref: string; readonly quantity: 'volts' | 'amps' | 'watts' }
+  | { readonly of: 'chip'; readonly ref: string; readonly quantity: 'volts' | 'amps' | 'watts' }
+  | { readonly of: 'nets'; readonly plus: string; readonly minus: string };
+
+/** The value of `figure` at unknowns `x` of `system`; NaN where the part or net is not there. */
+export function figureAt(system: CircuitSystem, x: Float64Array, figure: Figure): number {
+  if (figure.of === 'nets') return system.netVolts(x, figure.plus) - system.netVolts(x, figure.minus);
+  const index = system.circuit.parts.findIndex((part) => part.ref === figure.ref);
+  const part = system.circuit.parts[index];
+  if (!part) return Number.NaN;
+  const volts = voltsAcross(system, x, part);
+  if (figure.of === 'chip') return chipFigure(system.circuit, part, volts, figure.quantity);
+  if (figure.quantity === 'volts') return volts;
+  const amps = new Float64Array(system.slotCount);
+  system.pinAmps(x, amps);
+  const first = system.slotOf[index];
+  if (figure.quantity === 'amps') return amps[first];
+  return (part.pins as readonly string[]).reduce((sum, net, pin) => sum + system.netVolts(x, net) * amps[first + pin], 0);
+}
+
+function voltsAcross(system: CircuitSystem, x: Float64Array, part: Part): number {
+  return system.netVolts(x, part.pins[0]) - system.netVolts(x, part.pins[1]);
+}
+
+function chipFigure(circuit: Circuit, part: Part, volts: number, quantity: 'volts' | 'amps' | 'watts'): number {
+  if (part.kind !== 'led') return Number.NaN;
+  const chipVolts = volts / (part.series ?? 1);
+  if (quantity === 'volts') return chipVolts;
+  const point: CurvePoint = { amps: 0, siemens: 0 };
+  chipLawOf(part, { celsius: part.celsius ?? circuit.celsius ?? 25 }).evaluate(chipVolts, point);
+  return quantity === 'amps' ? point.amps : point.amps * chipVolts;
+}
+
+/** One value of a circuit that may be unsure: a field of a part. */
+export interface Parameter {
+  readonly ref: string;
+  readonly field: string;
+}
+
+/**
+ * The derivative of each figure by each parameter, at an operating point: the direct method, J·dx/dp = −∂F/∂p with
+ * the solver's own Jacobian J (Director and Rohrer, IEEE Trans. CT-16, 1969). ∂F/∂p and the figure's explicit part
+ * are central differences of the laws at fixed unknowns, where they are smooth; no solve is differenced.
+ *
+ * @returns figures × parameters, row-major
+ */
+export function sensitivities(point: OperatingPoint, parameters: readonly Parameter[], figures: readonly Figure[]): Float64Array {
+  const { system, x, newton } = point;
+  const table = new Float64Array(figures.length * parameters.length);
+  const high = new Float64Array(system.size);
+  const low = new Float64Array(system.size);
+  newton.lu.factor(jacobianAt(point));
+  parameters.forEach((parameter, column) => {
+    const value = fieldValue(system.circuit, parameter);
+    const step = 1e-5 * Math.max(Math.abs(value), 1e-3);
+    const above = new CircuitSystem(nudge(system.circuit, parameter, value + step));
+    const below = new CircuitSystem(nudge(system.circuit, parameter, value - step));
+    above.assemble(x, high);
+    below.assemble(x, low);
+    for (let i = 0; i < system.size; i++) high[i] = -(high[i] - low[i]) / (2 * step);
+    newton.lu.solveInPlace(high);
+    const ahead = x.map((unknown, i) => unknown + step * high[i]);
+    const behind = x.map((unknown, i) => unknown - step * high[i]);
+    figures.forEach((figure, row) => {
+      table[row * parameters.length + column] = (figureAt(above, ahead, figure) - figureAt(below, behind, figure)) / (2 * step);
+    });
+  });
+  return table;
+}
+
+/** The value of a parameter now; a field that is not stated counts as 0, which is what a shift is then. */
+export function fieldValue(circuit: Circuit, { ref, field }: Parameter): number {
+  const part = circuit.parts.find((candidate) => candidate.ref === ref) as Readonly<Record<string, unknown>> | undefined;
+  const value = part?.[field];
+  return typeof value === 'number' ? value : 0;
+}
+
+function nudge(circuit: Circuit, { ref, field }: Parameter, value: number): Circuit {
+  return { ...circuit, parts: circuit.parts.map((part) => (part.ref === ref ? ({ ...part, [field]: value } as Part) : part)) };
+}
+
+function jacobianAt({ system, x, newton }: OperatingPoint): Float64Array {
+  system.assemble(x, new Float64Array(system.size), newton.jacobian);
+  return newton.jacobian;
+}

@@ -1,0 +1,79 @@
+import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
+import { ideallyHeldLoop } from './ideal-loop.ts';
+import { Newton } from './newton.ts';
+import { CircuitSystem } from './system.ts';
+
+/** A solved operating point, with what is needed to ask more of it. */
+export interface OperatingPoint {
+  readonly system: CircuitSystem;
+  /** Net volts, then source currents (A into the plus pin). */
+  readonly x: Float64Array;
+  readonly newton: Newton;
+  readonly iterations: number;
+}
+
+/** Conductances over the curves, S, from "everything conducts" to almost nothing. */
+const SHUNTS = [1e-1, 1e-2, 1e-3, 1e-4, 1e-5, 1e-6, 1e-7, 1e-8, 1e-9, 1e-10, 1e-11, 1e-12];
+const SOURCE_STEPS = 20;
+
+/**
+ * Finds the direct-current operating point: plain Newton first; where that does not settle, conductance stepping
+ * from a circuit in which every curve conducts; at last all sources raised together from zero.
+ *
+ * @returns an error naming the parts or net that disagree, where there is no solution
+ */
+export function solveOperatingPoint(circuit: Circuit): Result<OperatingPoint> {
+  if (circuit.parts.length === 0) return fail('no-parts', 'The circuit has no parts, so there is nothing to solve.', 'parts');
+  const loop = ideallyHeldLoop(circuit);
+  if (loop) {
+    return fail(
+      'contradiction',
+      `${loop.join(' and ')} hold the same two nets at volts of their own, with no resistance between them.`,
+      loop[0],
+    );
+  }
+  const system = new CircuitSystem(circuit);
+  const newton = new Newton(system);
+  const x = new Float64Array(system.size);
+  const plain = newton.run(x);
+  if (plain.outcome === 'converged' && isFinitePoint(x)) return succeed({ system, x, newton, iterations: plain.iterations });
+  const stepped = stepShunts(newton, x) ?? stepSources(newton, x);
+  if (stepped !== undefined && isFinitePoint(x)) return succeed({ system, x, newton, iterations: plain.iterations + stepped });
+  const net = [...system.unknownOf].find(([, unknown]) => unknown === plain.singularUnknown)?.[0];
+  const near = circuit.parts.filter((part) => (part.pins as readonly string[]).includes(net ?? '')).map((part) => part.ref);
+  if (net !== undefined) return fail('contradiction', `Net ${net} (${near.join(', ')}) has no path that sets its volts.`, near[0]);
+  return fail(
+    'no-convergence',
+    `No operating point was found for ${circuit.parts
+      .map((part) => part.ref)
+      .slice(0, 8)
+      .join(', ')}.`,
+    'parts',
+  );
+}
+
+function stepShunts(newton: Newton, x: Float64Array): number | undefined {
+  x.fill(0);
+  let iterations = 0;
+  for (const shunt of [...SHUNTS, 0]) {
+    const run = newton.run(x, 1, shunt);
+    iterations += run.iterations;
+    if (run.outcome !== 'converged') return undefined;
+  }
+  return iterations;
+}
+
+function stepSources(newton: Newton, x: Float64Array): number | undefined {
+  x.fill(0);
+  let iterations = 0;
+  for (let step = 1; step <= SOURCE_STEPS; step++) {
+    const run = newton.run(x, step / SOURCE_STEPS);
+    iterations += run.iterations;
+    if (run.outcome !== 'converged') return undefined;
+  }
+  return iterations;
+}
+
+function isFinitePoint(x: Float64Array): boolean {
+  return x.every(Number.isFinite);
+}

@@ -1,0 +1,37 @@
+const transform = {
+  '^.+\\.(ts|tsx)$': [
+    '@swc/jest',
+    {
+      module: { type: 'es6' },
+      jsc: {
+        target: 'es2022',
+        parser: { syntax: 'typescript', tsx: true, decorators: true },
+        transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } },
+        keepClassNames: true,
+      },
+    },
+  ],
+};
+
+const node = (name) => ({
+  displayName: name,
+  rootDir: `./${name}`,
+  testEnvironment: 'node',
+  testEnvironmentOptions: { customExportConditions: ['source-condition', 'node', 'node-addons'] },
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  testMatch: ['**/*.test.ts'],
+  testPathIgnorePatterns: ['/node_modules/', '/dist/'],
+  modulePathIgnorePatterns: ['/dist/'],
+  transform,
+});
+
+const browserLike = (name) => ({
+  ...node(name),
+  testEnvironment: 'jsdom',
+  testEnvironmentOptions: { customExportConditions: ['source-condition', 'browser'] },
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+});
+
+export default {
+  projects: [node('core'), node('cli'), node('server'), node('demo'), browserLike('web'), node('e2e')],
+};
