@@ -1,3 +1,4 @@
+export { applyChanges, type CircuitChange, circuitChangeSchema } from './change.ts';
 export { type CircuitError, type CircuitErrorCode, fail, type Result, succeed } from './circuit-error.ts';
 export { freshNet, freshRef, partOf, withFields, withoutPart, withPart, withReplacement, withSeriesResistor } from './edit-circuit.ts';
 export { checkConnections, parseCircuit } from './parse-circuit.ts';

@@ -45,7 +45,7 @@ function upperFraction(a: number, x: number): number {
 
 /** Lanczos' approximation (g = 5, six terms), good to 2e-10 for a > 0. */
 function logGamma(a: number): number {
-  const terms = [76.18009172947146, -86.50532032941677, 24.01409824083091, -1.231739572450155, 1.208650973866179e-3, -5.395239384953e-6];
+  const terms = [76.18009172947146, -86.50532032941678, 24.01409824083091, -1.231739572450155, 1.208650973866179e-3, -5.395239384953e-6];
   const t = a + 5.5;
   let series = 1.000000000190015;
   terms.forEach((term, index) => {

@@ -1,0 +1,31 @@
+import { LED_BODIES, LED_COLOURS, type Part } from '../device/index.ts';
+
+/** A limit, and whether it is a maker's figure or what is usual for such a part. */
+export interface Limit {
+  readonly value: number;
+  readonly assumed: boolean;
+  /** In words, for the screen: "5 mm, usual". */
+  readonly source: string;
+}
+
+/** Of a small through-hole or 1206 resistor, where nothing is known of its size. */
+const USUAL_RESISTOR_WATTS = 0.25;
+const USUAL_LED_AMPS = 0.02;
+
+/** What one chip of an LED may carry on average. */
+export function ratedChipAmps(part: Extract<Part, { kind: 'led' }>): Limit {
+  if (part.rated?.amps !== undefined) return { value: part.rated.amps, assumed: false, source: 'rated' };
+  if (part.body) return { value: LED_BODIES[part.body].ratedAmps, assumed: true, source: `usual for ${part.body}` };
+  return { value: USUAL_LED_AMPS, assumed: true, source: 'usual for a small LED' };
+}
+
+/** What a resistor may burn, free in air at 70 °C. */
+export function ratedResistorWatts(part: Extract<Part, { kind: 'resistor' }>): Limit {
+  if (part.rated?.watts !== undefined) return { value: part.rated.watts, assumed: false, source: 'rated' };
+  return { value: USUAL_RESISTOR_WATTS, assumed: true, source: 'usual for its size' };
+}
+
+/** Light over electrical power of an LED's colour: a typical share, not a reading. */
+export function lightShareOf(part: Extract<Part, { kind: 'led' }>): number {
+  return LED_COLOURS[part.colour ?? 'white'].lightShare;
+}

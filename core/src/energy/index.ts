@@ -1,0 +1,1 @@
+export { atCharge, dischargeRuntime, type Runtime, type RuntimePoint } from './runtime.ts';

@@ -1,0 +1,121 @@
+import { describe, expect, it } from '@jest/globals';
+import { type Circuit, parseCircuit, withFields } from '../circuit/index.ts';
+import { drawNormal, seededRandom } from '../numeric/index.ts';
+import { solve } from '../solve/index.ts';
+import { type EstimateReading, type Fit, fitReadings, proposeProbes } from './index.ts';
+
+function circuitOf(parts: unknown[]): Circuit {
+  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
+  if (!parsed.ok) throw new Error(parsed.error.message);
+  return parsed.value;
+}
+
+function fitted(circuit: Circuit, readings: EstimateReading[]): Fit {
+  const fit = fitReadings(circuit, readings);
+  if (!fit.ok) throw new Error(fit.error.message);
+  return fit.value;
+}
+
+const clip = circuitOf([
+  { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5, tolerance: 0.05 },
+  { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 27, tolerance: 0.05 },
+  { ref: 'D1', kind: 'led', pins: ['b', '0'], series: 1, parallel: 3 },
+]);
+const chipAmps = { of: 'chip', ref: 'D1', quantity: 'amps' } as const;
+
+describe('fit of readings', () => {
+  it('without readings keeps the priors, and fits perfectly', () => {
+    const fit = fitted(clip, []);
+    expect(fit.chiSquare).toBe(0);
+    expect(fit.probability).toBe(1);
+    expect(fit.unknowns.map(({ ref, posterior }) => [ref, posterior.uncertainty])).toEqual([
+      ['V1', expect.closeTo(0.125, 9)],
+      ['R1', expect.closeTo(0.675, 9)],
+      ['D1', expect.closeTo(0.1, 9)],
+    ]);
+  });
+
+  it('of a resistor alone is the weighted mean (JCGM 100, H.2 weights): 27 ± 0.675 with 26.8 ± 0.3', () => {
+    const fit = fitted(clip, [{ id: '1', kind: 'ohms', across: 'R1', value: 26.8, uncertainty: 0.3 }]);
+    const weight = 1 / 0.3 ** 2;
+    const prior = 1 / 0.675 ** 2;
+    const r1 = fit.unknowns.find(({ ref }) => ref === 'R1');
+    expect(r1?.posterior.value).toBeCloseTo((26.8 * weight + 27 * prior) / (weight + prior), 6);
+    expect(r1?.posterior.uncertainty).toBeCloseTo(1 / Math.sqrt(weight + prior), 6);
+  });
+
+  it('of a drop and an ohms reading gives the current by Ohm, with the quotient’s uncertainty', () => {
+    const loose = withFields(withFields(clip, 'V1', { tolerance: 1 }), 'D1', { voltsUncertainty: 5 });
+    const fit = fitted(withFields(loose, 'R1', { tolerance: 1 }), [
+      { id: '1', kind: 'volts', across: 'R1', value: 1.53, uncertainty: 0.0153 },
+      { id: '2', kind: 'ohms', across: 'R1', value: 26.8, uncertainty: 0.268 },
+      { id: '3', kind: 'volts', across: ['a', '0'], value: 4.86, uncertainty: 0.01 },
+    ]);
+    const [current] = fit.figures([chipAmps]);
+    expect(current?.value).toBeCloseTo(1.53 / 26.8 / 3, 5);
+    expect((current?.uncertainty ?? 0) / (current?.value ?? 1)).toBeCloseTo(Math.SQRT2 * 0.01, 3);
+  });
+
+  it('counts a supply’s current positive when it delivers', () => {
+    const truth = solve(clip);
+    const amps = truth.ok ? (truth.value.supplies.V1?.ampsRms ?? 0) : 0;
+    const fit = fitted(clip, [{ id: 'in', kind: 'amps', through: 'V1', value: amps, uncertainty: 1e-4 }]);
+    expect(fit.chiSquare).toBeLessThan(1e-6);
+  });
+
+  it('names a reading of a part that is not there', () => {
+    expect(fitReadings(clip, [{ id: '9', kind: 'amps', through: 'R9', value: 1, uncertainty: 1 }])).toMatchObject({
+      ok: false,
+      error: { code: 'unknown-ref', path: '9' },
+    });
+  });
+
+  it('shows by chi-square that two readings do not fit together', () => {
+    const fit = fitted(clip, [
+      { id: '1', kind: 'volts', across: 'V1', value: 5, uncertainty: 0.01 },
+      { id: '2', kind: 'volts', across: ['a', '0'], value: 4.6, uncertainty: 0.01 },
+    ]);
+    expect(fit.probability).toBeLessThan(1e-6);
+    expect(Math.max(...fit.residuals.map(({ sigmas }) => Math.abs(sigmas)))).toBeGreaterThan(5);
+  });
+
+  it('covers the truth in about 95 of 100 simulated benches at k = 2', () => {
+    const random = seededRandom(20261124);
+    let covered = 0;
+    const benches = 300;
+    for (let bench = 0; bench < benches; bench++) {
+      const draw = (uncertainty: number) => uncertainty * drawNormal(random);
+      const truth = withFields(withFields(withFields(clip, 'V1', { volts: 5 + draw(0.125) }), 'R1', { ohms: 27 + draw(0.675) }), 'D1', {
+        voltsShift: draw(0.1),
+      });
+      const solution = solve(truth);
+      if (!solution.ok) throw new Error(solution.error.message);
+      const { parts, leds } = solution.value;
+      const [current] = fitted(clip, [
+        { id: '1', kind: 'volts', across: 'R1', value: (parts.R1?.volts.avg ?? 0) + draw(0.02), uncertainty: 0.02 },
+        { id: '2', kind: 'volts', across: 'V1', value: (parts.V1?.volts.avg ?? 0) + draw(0.02), uncertainty: 0.02 },
+      ]).figures([chipAmps]);
+      if (Math.abs((leds.D1?.chip.amps.avg ?? 0) - (current?.value ?? 0)) <= 2 * (current?.uncertainty ?? 0)) covered++;
+    }
+    expect(covered / benches).toBeGreaterThan(0.92);
+    expect(covered / benches).toBeLessThan(0.985);
+  });
+});
+
+describe('next probe', () => {
+  it('proposes the drop over the resistor first, then its ohms; and the promise holds when the reading comes', () => {
+    const fit = fitted(clip, []);
+    const [best] = proposeProbes(clip, fit, chipAmps, []);
+    expect(best).toMatchObject({ kind: 'volts', ref: 'R1', state: 'live' });
+    const solution = solve(clip);
+    const drop = solution.ok ? (solution.value.parts.R1?.volts.avg ?? 0) : 0;
+    const uncertainty = (drop * 0.005 + 0.002) / Math.sqrt(3);
+    const after = fitted(clip, [{ id: '1', kind: 'volts', across: 'R1', value: drop, uncertainty }]);
+    expect((after.figures([chipAmps])[0]?.uncertainty ?? 0) / (best?.expectedUncertainty ?? 1)).toBeCloseTo(1, 1);
+    expect(proposeProbes(clip, after, chipAmps, [{ kind: 'volts', ref: 'R1' }])[0]).toMatchObject({
+      kind: 'ohms',
+      ref: 'R1',
+      state: 'dead',
+    });
+  });
+});

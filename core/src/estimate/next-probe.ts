@@ -1,0 +1,66 @@
+import { type Circuit, suppliesOf } from '../circuit/index.ts';
+import { readingUncertainty, type Unit } from '../quantity/index.ts';
+import type { Figure } from '../solve/index.ts';
+import { figureAt } from '../solve/index.ts';
+import type { Fit } from './fit.ts';
+
+/** A reading that could be taken next, and what the wanted figure's uncertainty would be afterwards. */
+export interface ProbeProposal {
+  readonly kind: 'volts' | 'ohms';
+  readonly ref: string;
+  readonly state: 'live' | 'dead';
+  /** One standard uncertainty of the wanted figure, now and after. */
+  readonly now: number;
+  readonly expectedUncertainty: number;
+}
+
+/** Work to take a reading, relative: a dead one wants the source off and stores discharged first. */
+const EFFORT = { volts: 1, ohms: 1.3 } as const;
+/** A reading that shrinks the uncertainty by less than this share is not worth proposing. */
+const WORTH = 0.03;
+
+/**
+ * Readings not yet taken, ranked by what they settle of `wanted` per effort. Proposed are volts over supplies,
+ * resistors and LEDs, and ohms of resistors, dead. Empty when none would teach anything worth the work.
+ */
+export function proposeProbes(
+  circuit: Circuit,
+  fit: Fit,
+  wanted: Figure,
+  taken: readonly { kind: string; ref: string }[],
+): readonly ProbeProposal[] {
+  const [{ uncertainty: now } = { uncertainty: 0 }] = fit.figures([wanted]);
+  const isTaken = (kind: string, ref: string) => taken.some((reading) => reading.kind === kind && reading.ref === ref);
+  const proposals: ProbeProposal[] = [];
+  for (const part of fit.circuit.parts) {
+    const isSupply = suppliesOf(circuit).some(({ ref }) => ref === part.ref);
+    if (isTaken('volts', part.ref) || !(isSupply || part.kind === 'resistor' || part.kind === 'led')) continue;
+    const figure: Figure = { of: 'part', ref: part.ref, quantity: 'volts' };
+    const expected = figureAt(fit.point.system, fit.point.x, figure);
+    const uncertainty = readingUncertainty('volts', expected, displayStep('volts', expected));
+    proposals.push({
+      kind: 'volts',
+      ref: part.ref,
+      state: 'live',
+      now,
+      expectedUncertainty: fit.afterReading(wanted, figure, uncertainty),
+    });
+  }
+  for (const unknown of fit.unknowns) {
+    if (unknown.field !== 'ohms' || isTaken('ohms', unknown.ref)) continue;
+    const uncertainty = readingUncertainty('ohms', unknown.posterior.value, displayStep('ohms', unknown.posterior.value));
+    const expectedUncertainty = fit.afterKnowing(wanted, unknown, uncertainty);
+    proposals.push({ kind: 'ohms', ref: unknown.ref, state: 'dead', now, expectedUncertainty });
+  }
+  return proposals.filter((proposal) => proposal.expectedUncertainty < now * (1 - WORTH)).sort((a, b) => score(b) - score(a));
+}
+
+function score({ kind, now, expectedUncertainty }: ProbeProposal): number {
+  return Math.log(now / Math.max(expectedUncertainty, now * 1e-6)) / EFFORT[kind];
+}
+
+/** What one step of the last digit would be on a 4000-count display, auto-ranged. */
+function displayStep(unit: Unit, value: number): number {
+  const floor = unit === 'ohms' ? 0.1 : 1e-3;
+  return Math.max(floor, 10 ** (Math.floor(Math.log10(Math.max(Math.abs(value), 1e-9) / 4)) - 2));
+}

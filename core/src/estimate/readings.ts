@@ -1,0 +1,18 @@
+import { z } from 'zod';
+import { netSchema, refSchema } from '../device/index.ts';
+
+const figure = {
+  id: z.string().min(1).max(60),
+  value: z.number(),
+  uncertainty: z.number().positive(),
+  statistic: z.enum(['avg', 'rms']).optional(),
+};
+
+/** A reading with one standard uncertainty in its own unit. */
+export const estimateReadingSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ ...figure, kind: z.literal('volts'), across: z.union([refSchema, z.tuple([netSchema, netSchema])]) }),
+  z.strictObject({ ...figure, kind: z.literal('amps'), through: refSchema }),
+  z.strictObject({ ...figure, kind: z.literal('ohms'), across: refSchema }),
+  z.strictObject({ ...figure, kind: z.literal('watts'), of: refSchema }),
+]);
+export type EstimateReading = z.infer<typeof estimateReadingSchema>;

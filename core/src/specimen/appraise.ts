@@ -1,0 +1,161 @@
+import { type Circuit, type CircuitError, fail, type Result, succeed } from '../circuit/index.ts';
+import { hardestDriven, type Stress, stressesOf } from '../drive/index.ts';
+import { type EstimateReading, type Fit, fitReadings, type ProbeProposal, proposeProbes } from '../estimate/index.ts';
+import type { Uncertain } from '../quantity/index.ts';
+import { type Figure, type Solution, solutionOf } from '../solve/index.ts';
+import { foundCircuit, mainSupply, type PlacedReading } from './found-circuit.ts';
+import type { Specimen } from './replay.ts';
+
+/** A place where a reading helps: what is expected there, and what was read. */
+export interface Slot {
+  readonly kind: 'volts' | 'ohms' | 'amps' | 'watts';
+  /** A part, or two nets. */
+  readonly ref?: string;
+  readonly nets?: readonly [string, string];
+  readonly expected: Uncertain;
+  readonly read?: Uncertain & { readonly entryId: string };
+  /** How many standard deviations of both together the reading is off; undefined without one. */
+  readonly sigmas?: number;
+  readonly fits: boolean;
+}
+
+/** What the readings and the circuit say together, for one state of the specimen. */
+export interface Appraisal {
+  /** Nominal values and tolerances, before the readings. */
+  readonly nominal: Circuit;
+  /** With every unsure value at its most likely. */
+  readonly circuit: Circuit;
+  readonly solution: Solution;
+  readonly stresses: readonly Stress[];
+  readonly hardest?: Stress;
+  readonly slots: readonly Slot[];
+  readonly readings: readonly PlacedReading[];
+  readonly fit: { readonly chiSquare: number; readonly freedom: number; readonly probability: number };
+  readonly next: readonly ProbeProposal[];
+  /** Watts from the main supply. */
+  readonly supplyWatts: Uncertain;
+  /** True once a live reading stands behind the figures. */
+  readonly measured: boolean;
+}
+
+/** A reading further than this from what the others expect does not fit. */
+export const MISFIT_SIGMAS = 3;
+
+/**
+ * Solves, fits and judges the specimen's circuit as it was after `rework` reworks.
+ *
+ * @returns an error where there is nothing to solve yet, or no solution
+ */
+export function appraise(specimen: Specimen, rework: number): Result<Appraisal> {
+  const { circuit, readings } = foundCircuit(specimen, rework);
+  const supply = mainSupply(circuit);
+  if (circuit.parts.length === 0) return fail('no-parts', 'No parts are traced yet.', 'parts');
+  if (!supply) return fail('no-supply', 'No supply is traced yet: a battery (B1) or a source (V1).', 'parts');
+  const trusted = readings.filter(({ doubtful }) => !doubtful).map(({ reading }) => reading);
+  const fitted = fitReadings(circuit, trusted);
+  if (!fitted.ok) return fitted;
+  const fit = fitted.value;
+  const stresses = stressesOf(fit.circuit, fit);
+  const hardest = hardestDriven(stresses);
+  const wanted: Figure | undefined = hardest && { of: 'chip', ref: hardest.ref, quantity: 'amps' };
+  const [watts] = fit.figures([{ of: 'part', ref: supply.ref, quantity: 'watts' }]);
+  return succeed({
+    nominal: circuit,
+    circuit: fit.circuit,
+    solution: solutionOf(fit.point),
+    stresses,
+    ...(hardest && { hardest }),
+    slots: slotsOf(circuit, fit, trusted, readings),
+    readings,
+    fit: { chiSquare: fit.chiSquare, freedom: fit.freedom, probability: fit.probability },
+    next: wanted ? proposeProbes(circuit, fit, wanted, takenOf(readings)) : [],
+    supplyWatts: { value: -watts.value, uncertainty: watts.uncertainty },
+    measured: readings.some(({ reading }) => reading.kind !== 'ohms'),
+  });
+}
+
+/** Errors that only say that the trace is not far enough yet. */
+export function isUnfinished(error: CircuitError): boolean {
+  return error.code === 'no-parts' || error.code === 'no-supply';
+}
+
+function takenOf(readings: readonly PlacedReading[]): readonly { kind: string; ref: string }[] {
+  return readings.flatMap(({ reading }) =>
+    (reading.kind === 'volts' || reading.kind === 'ohms') && typeof reading.across === 'string'
+      ? [{ kind: reading.kind, ref: reading.across }]
+      : [],
+  );
+}
+
+/**
+ * One slot for the volts over every supply, resistor and LED and for the ohms of every resistor, then one for every
+ * other reading taken. A filled slot expects what all the other readings say.
+ */
+function slotsOf(circuit: Circuit, fit: Fit, trusted: readonly EstimateReading[], readings: readonly PlacedReading[]): readonly Slot[] {
+  const supply = mainSupply(circuit)?.ref;
+  const places: { kind: Slot['kind']; ref: string }[] = circuit.parts.flatMap(({ ref, kind }) => {
+    if (kind === 'resistor')
+      return [
+        { kind: 'volts' as const, ref },
+        { kind: 'ohms' as const, ref },
+      ];
+    if (kind === 'led' || ref === supply) return [{ kind: 'volts' as const, ref }];
+    return [];
+  });
+  if (supply !== undefined) places.unshift({ kind: 'amps', ref: supply });
+  const slots = places.map(({ kind, ref }) => {
+    const taken = readings.find(({ reading }) => reading.kind === kind && placeOf(reading) === ref);
+    return slotAt(circuit, fit, trusted, { kind, ref }, taken);
+  });
+  const more = readings.filter(({ reading }) => !places.some(({ kind, ref }) => reading.kind === kind && placeOf(reading) === ref));
+  return [
+    ...slots,
+    ...more.map((taken) => {
+      const place = placeOf(taken.reading);
+      return slotAt(
+        circuit,
+        fit,
+        trusted,
+        typeof place === 'string' ? { kind: taken.reading.kind, ref: place } : { kind: taken.reading.kind, nets: place },
+        taken,
+      );
+    }),
+  ];
+}
+
+function placeOf(reading: EstimateReading): string | readonly [string, string] {
+  return reading.kind === 'amps' ? reading.through : reading.kind === 'watts' ? reading.of : reading.across;
+}
+
+type SlotPlace = { kind: Slot['kind']; ref?: string; nets?: readonly [string, string] };
+
+function slotAt(circuit: Circuit, fit: Fit, trusted: readonly EstimateReading[], place: SlotPlace, taken: PlacedReading | undefined): Slot {
+  if (!taken) return { ...place, expected: expectedAt(fit, place), fits: true };
+  const others = fitReadings(
+    circuit,
+    trusted.filter((reading) => reading.id !== taken.reading.id),
+  );
+  const expected = expectedAt(others.ok ? others.value : fit, place);
+  const { value, uncertainty } = taken.reading;
+  const sigmas = (value - expected.value) / Math.hypot(uncertainty, expected.uncertainty);
+  return { ...place, expected, read: { value, uncertainty, entryId: taken.entryId }, sigmas, fits: Math.abs(sigmas) <= MISFIT_SIGMAS };
+}
+
+function expectedAt(fit: Fit, { kind, ref, nets }: SlotPlace): Uncertain {
+  if (kind === 'ohms') {
+    const unknown = fit.unknowns.find((candidate) => candidate.ref === ref && candidate.field === 'ohms');
+    if (unknown) return unknown.posterior;
+    const part = fit.circuit.parts.find((candidate) => candidate.ref === ref);
+    return { value: part?.kind === 'resistor' ? part.ohms : Number.NaN, uncertainty: 0 };
+  }
+  const figure: Figure | undefined = nets
+    ? { of: 'nets', plus: nets[0], minus: nets[1] }
+    : ref === undefined
+      ? undefined
+      : { of: 'part', ref, quantity: kind };
+  const [value] = figure ? fit.figures([figure]) : [];
+  if (!value) return { value: Number.NaN, uncertainty: 0 };
+  // What a meter in a supply's lead shows is positive when it delivers.
+  const delivering = ref !== undefined && ref === mainSupply(fit.circuit)?.ref && kind !== 'volts';
+  return delivering ? { value: -value.value, uncertainty: value.uncertainty } : value;
+}

@@ -1,0 +1,116 @@
+import { z } from 'zod';
+import { circuitChangeSchema } from '../circuit/index.ts';
+import { CLAIM_FIELDS, CLAIM_SOURCES } from '../claim/index.ts';
+import { netSchema, partSchema, refSchema } from '../device/index.ts';
+
+/** Bench states: no source and stores discharged; no source but a store holds volts; powered. */
+export const BENCH_STATES = ['dead', 'charged', 'live'] as const;
+export type BenchState = (typeof BENCH_STATES)[number];
+
+/** The nine stages, in the order the work is done. */
+export const STAGES = ['claim', 'first-light', 'opening', 'trace', 'readings', 'drive', 'rework', 'proof', 'write-up'] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** A pin (`R1.2`) or a net (`A`). */
+export const terminalSchema = z.string().min(1).max(60);
+
+export const READING_UNITS = ['volts', 'amps', 'ohms', 'watts', 'celsius', 'lux'] as const;
+
+const readingFigureSchema = z.strictObject({
+  unit: z.enum(READING_UNITS),
+  value: z.number(),
+  /** One standard uncertainty, in the unit. */
+  uncertainty: z.number().positive(),
+  doubtful: z.boolean().optional(),
+});
+export type ReadingFigure = z.infer<typeof readingFigureSchema>;
+
+/** Where a reading was taken. `in` is at the gadget's own supply terminals. */
+const placeSchema = z.discriminatedUnion('at', [
+  z.strictObject({ at: z.literal('part'), ref: refSchema }),
+  z.strictObject({ at: z.literal('in') }),
+  z.strictObject({ at: z.literal('nets'), plus: netSchema, minus: netSchema.optional() }),
+  z.strictObject({ at: z.literal('surface'), name: z.string().min(1).max(40) }),
+  z.strictObject({ at: z.literal('light'), metres: z.number().positive().optional() }),
+]);
+export type Place = z.infer<typeof placeSchema>;
+
+const conditionSchema = z.strictObject({
+  state: z.enum(BENCH_STATES).optional(),
+  cold: z.boolean().optional(),
+  dim: z.boolean().optional(),
+  afterSeconds: z.number().positive().optional(),
+  /** Which rework the circuit had: 0 is as found. Left out: as many as the tape had by then. */
+  rework: z.int().min(0).optional(),
+});
+
+const idSchema = z
+  .string()
+  .min(8)
+  .max(64)
+  .regex(/^[A-Za-z0-9_-]+$/);
+
+const base = {
+  /** Made by whoever writes the entry, so that sending it twice lands it once. */
+  id: idSchema,
+  at: z.iso.datetime({ offset: true }),
+  /** The bench line as typed. */
+  typed: z.string().max(2000).optional(),
+  /** The entry that this one stands in place of; that one is struck. */
+  corrects: idSchema.optional(),
+};
+
+const PAYLOADS = {
+  name: { name: z.string().trim().min(1).max(120) },
+  claim: { field: z.enum(CLAIM_FIELDS), value: z.number().positive(), source: z.enum(CLAIM_SOURCES) },
+  step: { text: z.string().trim().min(1).max(2000) },
+  /** Pins that nothing is known of yet are nets of their own, named like the pin: `R1.2`. */
+  part: { part: partSchema },
+  join: { terminals: z.array(terminalSchema).min(2).max(400) },
+  reading: { place: placeSchema, figures: z.array(readingFigureSchema).min(1).max(6), condition: conditionSchema },
+  state: { state: z.enum(BENCH_STATES) },
+  /** The chip current wanted of an LED. */
+  goal: { ref: refSchema, chipAmps: z.number().positive() },
+  rework: {
+    title: z.string().min(1).max(200),
+    changes: z.array(circuitChangeSchema).min(1).max(100),
+  },
+  proof: { verdict: z.enum(['keep', 'back']), text: z.string().max(2000).optional() },
+  note: { text: z.string().trim().min(1).max(4000) },
+  /** The user's own words in a section of the write-up; empty takes them out. */
+  remark: { stage: z.enum(STAGES), text: z.string().max(20000) },
+  strike: { entry: idSchema, reason: z.string().max(500).optional() },
+} as const;
+
+export type EntryKind = keyof typeof PAYLOADS;
+
+function entryOf<K extends EntryKind>(kind: K) {
+  return z.strictObject({ ...base, kind: z.literal(kind), ...PAYLOADS[kind] });
+}
+
+/** One entry of a tape. Append-only: nothing is ever edited or removed. */
+export const entrySchema = z.discriminatedUnion('kind', [
+  entryOf('name'),
+  entryOf('claim'),
+  entryOf('step'),
+  entryOf('part'),
+  entryOf('join'),
+  entryOf('reading'),
+  entryOf('state'),
+  entryOf('goal'),
+  entryOf('rework'),
+  entryOf('proof'),
+  entryOf('note'),
+  entryOf('remark'),
+  entryOf('strike'),
+]);
+export type Entry = z.infer<typeof entrySchema>;
+export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>;
+
+/** An entry before it has an id and a time. */
+export type EntryDraft = Entry extends infer E ? (E extends Entry ? Omit<E, 'id' | 'at'> : never) : never;
+
+/** Gives a draft its identity. The clock and the id come from outside: core has neither. */
+export function completeDraft(draft: EntryDraft, id: string, at: string): Entry {
+  return { ...draft, id, at } as Entry;
+}

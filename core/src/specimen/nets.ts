@@ -1,0 +1,99 @@
+import { deviceOf, type Part } from '../device/index.ts';
+
+/** A net: the pins that are one and the same point. */
+export interface Net {
+  readonly name: string;
+  /** `R1.2`, in the order of the parts. */
+  readonly pins: readonly string[];
+}
+
+export function pinName(ref: string, pin: number): string {
+  return `${ref}.${pin + 1}`;
+}
+
+/** Union-find over names of nets and pins. */
+export class NetForest {
+  private readonly parent = new Map<string, string>();
+
+  find(name: string): string {
+    const up = this.parent.get(name);
+    if (up === undefined || up === name) return name;
+    const root = this.find(up);
+    this.parent.set(name, root);
+    return root;
+  }
+
+  join(a: string, b: string): void {
+    const rootA = this.find(a);
+    const rootB = this.find(b);
+    if (rootA !== rootB) this.parent.set(rootB, rootA);
+  }
+
+  copy(): NetForest {
+    const other = new NetForest();
+    for (const [name, up] of this.parent) other.parent.set(name, up);
+    return other;
+  }
+}
+
+/** Resolves `R1.2`, `V1.+`, `D1.k` or a net name to the name under which the forest knows it; undefined where a pin is not there. */
+export function terminalName(parts: readonly Part[], text: string): string | undefined {
+  const match = /^(.+)\.([^.]+)$/.exec(text);
+  if (!match) return text;
+  const [, ref = '', pin = ''] = match;
+  const part = parts.find((candidate) => candidate.ref.toLowerCase() === ref.toLowerCase());
+  if (!part) return undefined;
+  const index = pinIndex(part, pin);
+  return index === undefined ? undefined : pinName(part.ref, index);
+}
+
+/** Pins go by number, by name, by its first letter, and on polar parts by sign; a cathode is also k. */
+function pinIndex(part: Part, pin: string): number | undefined {
+  const { pins, polar } = deviceOf(part.kind);
+  const lower = pin.toLowerCase();
+  const number = Number(lower);
+  if (Number.isInteger(number)) return number >= 1 && number <= pins.length ? number - 1 : undefined;
+  if (polar && lower === '+') return 0;
+  if (polar && (lower === '-' || lower === '−')) return 1;
+  if (lower === 'k' && pins.includes('cathode')) return pins.indexOf('cathode');
+  const index = pins.findIndex((name) => name === lower || name[0] === lower);
+  return index === -1 ? undefined : index;
+}
+
+/**
+ * The nets of the parts as joined so far. A net named by somebody keeps that name (the first of several); one of two
+ * pins or more takes the next free letter; a pin alone keeps its own name.
+ */
+export function netsOf(
+  parts: readonly Part[],
+  forest: NetForest,
+  givenNames: readonly string[],
+): { nets: readonly Net[]; netOfPin: ReadonlyMap<string, string> } {
+  const pinsByRoot = new Map<string, string[]>();
+  for (const part of parts) {
+    for (const index of part.pins.keys()) {
+      const pin = pinName(part.ref, index);
+      const root = forest.find(pin);
+      pinsByRoot.set(root, [...(pinsByRoot.get(root) ?? []), pin]);
+    }
+  }
+  const given = new Map<string, string>();
+  for (const name of givenNames) if (!given.has(forest.find(name))) given.set(forest.find(name), name);
+  const taken = new Set(given.values());
+  const letters = freeLetters(taken);
+  const nets: Net[] = [];
+  const netOfPin = new Map<string, string>();
+  for (const [root, pins] of pinsByRoot) {
+    const name = given.get(root) ?? (pins.length > 1 ? (letters.next().value as string) : (pins[0] as string));
+    nets.push({ name, pins });
+    for (const pin of pins) netOfPin.set(pin, name);
+  }
+  return { nets, netOfPin };
+}
+
+function* freeLetters(taken: ReadonlySet<string>): Generator<string, string> {
+  for (let index = 0; ; index++) {
+    const name = index < 26 ? String.fromCharCode(65 + index) : `N${index - 25}`;
+    if (!taken.has(name)) yield name;
+  }
+}

@@ -1,0 +1,70 @@
+import { doubtClaims } from '../claim/index.ts';
+import type { Uncertain } from '../quantity/index.ts';
+import { type Appraisal, appraise } from './appraise.ts';
+import { claimFigures } from './claim-figures.ts';
+import type { Stage } from './entry.ts';
+import type { Specimen } from './replay.ts';
+import { type StageMark, spineOf } from './spine.ts';
+
+/** A specimen as the shelf shows it. */
+export interface Summary {
+  readonly name: string;
+  readonly supply: string;
+  readonly entryCount: number;
+  readonly spine: readonly { readonly stage: Stage; readonly mark: StageMark }[];
+  /** The stage begun last, in the order of work. */
+  readonly furthest: Stage;
+  /** Chip current over rating; undefined until there is a circuit. */
+  readonly drive?: { readonly ratio: Uncertain; readonly measured: boolean; readonly assumedRating: boolean };
+  /** What a rework that was not yet proven predicts. */
+  readonly predicted?: Uncertain;
+  readonly watts: { readonly claimed?: number; readonly measured?: number };
+  readonly doubts: number;
+  readonly worst?: string;
+}
+
+/** The row of a specimen on the shelf. */
+export function summarise(specimen: Specimen): Summary {
+  const found = appraise(specimen, 0);
+  const count = specimen.reworks.length;
+  const after = count > 0 ? appraise(specimen, count) : undefined;
+  const current = after?.ok && after.value.measured ? after.value : found.ok ? found.value : undefined;
+  const spine = spineOf(specimen, current);
+  const claimedWatts = specimen.claims.find(({ field }) => field === 'watts')?.value;
+  const doubts = doubtClaims(claimFigures(specimen));
+  const over = current?.stresses.find(({ level }) => level === 'over');
+  const worst = over
+    ? over.of === 'chip-amps'
+      ? `${over.ref} over its rating`
+      : `${over.ref} over its watts`
+    : doubts.find(({ severity }) => severity === 'impossible')?.text;
+  return {
+    name: specimen.name,
+    supply: supplyInWords(specimen),
+    entryCount: specimen.tape.length,
+    spine,
+    furthest: spine.findLast(({ mark }) => mark !== 'nothing')?.stage ?? 'claim',
+    ...(current?.hardest && {
+      drive: { ratio: current.hardest.ratio, measured: current.measured, assumedRating: current.hardest.limit.assumed },
+    }),
+    ...(after?.ok && !after.value.measured && after.value.hardest && { predicted: after.value.hardest.ratio }),
+    watts: { ...(claimedWatts !== undefined && { claimed: claimedWatts }), ...(current && measuredWatts(current)) },
+    doubts: doubts.length,
+    ...(worst && { worst }),
+  };
+}
+
+function measuredWatts(appraisal: Appraisal): { measured: number } | undefined {
+  return appraisal.measured ? { measured: appraisal.supplyWatts.value } : undefined;
+}
+
+function supplyInWords(specimen: Specimen): string {
+  const part = specimen.circuit.parts.find(({ kind }) => kind === 'battery' || kind === 'dc');
+  if (part?.kind === 'battery') {
+    const { series = 1, parallel = 1, size, chemistry } = part;
+    const count = parallel > 1 ? `${series} × ${parallel}` : `${series}`;
+    return [count, '×', size ?? '', chemistry ?? 'cell'].filter(Boolean).join(' ');
+  }
+  if (part?.kind === 'dc') return `${part.volts} V${part.note ? ` ${part.note}` : ''}`;
+  return 'supply not traced';
+}
