@@ -23,17 +23,17 @@ const NEW_PART_TOLERANCE = 0.05;
 
 /** The circuit after the changes, in order. A change of a part that is not there leaves the circuit as it is. */
 export function applyChanges(circuit: Circuit, changes: readonly CircuitChange[]): Circuit {
-  return changes.reduce((result, change) => {
-    const rated = change.rated && { rated: change.rated };
-    switch (change.change) {
-      case 'replace-resistor':
-        return withFields(result, change.ref, { ohms: change.ohms, tolerance: NEW_PART_TOLERANCE, marking: undefined, ...rated });
-      case 'insert-resistor':
-        return withFields(
-          withSeriesResistor(result, change.at.ref, change.at.pin, { ref: change.ref, ohms: change.ohms, ...rated }),
-          change.ref,
-          { tolerance: NEW_PART_TOLERANCE },
-        );
+  return changes.reduce(applyChange, circuit);
+}
+
+function applyChange(circuit: Circuit, change: CircuitChange): Circuit {
+  const rated = change.rated && { rated: change.rated };
+  switch (change.change) {
+    case 'replace-resistor':
+      return withFields(circuit, change.ref, { ohms: change.ohms, tolerance: NEW_PART_TOLERANCE, marking: undefined, ...rated });
+    case 'insert-resistor': {
+      const inserted = withSeriesResistor(circuit, change.at.ref, change.at.pin, { ref: change.ref, ohms: change.ohms, ...rated });
+      return withFields(inserted, change.ref, { tolerance: NEW_PART_TOLERANCE });
     }
-  }, circuit);
+  }
 }

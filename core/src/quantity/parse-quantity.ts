@@ -10,18 +10,20 @@ export interface ParsedQuantity {
   readonly resolution: number;
 }
 
-const PREFIXES: Readonly<Record<string, number>> = {
-  p: 1e-12,
-  n: 1e-9,
-  u: 1e-6,
-  µ: 1e-6,
-  μ: 1e-6,
-  m: 1e-3,
-  k: 1e3,
-  K: 1e3,
-  M: 1e6,
-  G: 1e9,
-};
+const PREFIXES: ReadonlyMap<string, number> = new Map(
+  Object.entries({
+    p: 1e-12,
+    n: 1e-9,
+    u: 1e-6,
+    µ: 1e-6,
+    μ: 1e-6,
+    m: 1e-3,
+    k: 1e3,
+    K: 1e3,
+    M: 1e6,
+    G: 1e9,
+  }),
+);
 
 const PLAIN = /^([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+))(e[+-]?\d+)?\s*([a-zA-Zµμ°ΩΩω%]*)$/;
 const INFIX = /^([+-]?\d+)([RrkKMmuµμnpVvΩΩω])(\d+)([a-zA-ZΩΩω]*)$/;
@@ -65,7 +67,7 @@ function parseInfix(text: string): ParsedQuantity | undefined {
   const [, whole = '', letter = '', fraction = '', tail = ''] = match;
   const infixUnit = unitOf(letter === 'u' ? '' : letter);
   const isUnitLetter = 'RrVvΩΩω'.includes(letter);
-  const factor = isUnitLetter ? 1 : (PREFIXES[letter] ?? 1);
+  const factor = isUnitLetter ? 1 : (PREFIXES.get(letter) ?? 1);
   const tailUnit = tail === '' ? undefined : unitOf(tail.replace(/[ΩΩ]/g, 'ω'));
   if (tail !== '' && !tailUnit) return undefined;
   const unit = isUnitLetter ? (unitOf(letter.replace(/[ΩΩ]/g, 'ω')) ?? infixUnit) : tailUnit;
@@ -84,7 +86,7 @@ function splitSuffix(tail: string): { factor: number; unit?: Unit } | undefined 
   const clean = tail.replace(/[ΩΩ]/g, 'ω');
   const whole = unitOf(clean);
   if (whole) return { factor: 1, unit: whole };
-  const factor = PREFIXES[clean[0] ?? ''];
+  const factor = PREFIXES.get(clean[0] ?? '');
   if (factor === undefined) return undefined;
   const rest = clean.slice(1);
   if (rest === '') return { factor };

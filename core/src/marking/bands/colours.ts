@@ -44,6 +44,6 @@ const ALIASES: Readonly<Record<string, string>> = {
 /** The standard's name of a colour as typed; undefined when it is not one. */
 export function bandColour(typed: string): string | undefined {
   const lower = typed.toLowerCase();
-  if (lower in BAND_COLOURS) return lower;
-  return ALIASES[lower];
+  if (Object.hasOwn(BAND_COLOURS, lower)) return lower;
+  return Object.hasOwn(ALIASES, lower) ? ALIASES[lower] : undefined;
 }

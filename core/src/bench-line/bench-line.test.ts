@@ -1,0 +1,198 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { completeDraft, type Entry, entrySchema, replay } from '../specimen/index.ts';
+import { type BenchOutcome, benchContext, completeBenchLine, LONGEST_LINE, parseBenchLine } from './index.ts';
+
+/** Types lines one after the other; each must be readable. */
+function bench(...lines: string[]): Entry[] {
+  const entries: Entry[] = [];
+  for (const [index, line] of lines.entries()) {
+    const outcome = parseBenchLine(line, benchContext(replay(entries)));
+    if (outcome.kind !== 'entry' && outcome.kind !== 'answer') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
+    entries.push(completeDraft({ ...outcome.draft, typed: line }, `entry-${index}-0`, '2026-03-07T10:00:00Z'));
+  }
+  return entries;
+}
+
+function read(line: string, ...before: string[]): BenchOutcome {
+  return parseBenchLine(line, benchContext(replay(bench(...before))));
+}
+
+const board = ['V1 5v usb', 'R1 red violet black gold on V1.+ X', 'D1 led white on X V1.-'];
+
+describe('parts', () => {
+  it.each([
+    ['R3 red violet black gold', { kind: 'resistor', ref: 'R3', ohms: 27, tolerance: 0.05 }],
+    ['r3 27r 1% 0.5w', { kind: 'resistor', ref: 'R3', ohms: 27, tolerance: 0.01, rated: { watts: 0.5 } }],
+    ['R4 mark 390', { ohms: 39, marking: '390' }],
+    ['R5 4k7', { ohms: 4700 }],
+    ['D1-D24 led series', { kind: 'led', ref: 'D1-D24', series: 24 }],
+    ['D1 led white 5mm 3 parallel', { colour: 'white', body: '5mm', parallel: 3 }],
+    ['D2 red 1.95v @ 20ma rated 30ma', { colour: 'red', points: [[0.02, 1.95]], rated: { amps: 0.03 } }],
+    ['V1 5 v usb', { kind: 'dc', volts: 5, note: 'USB' }],
+    ['B1 3 aaa alkaline', { kind: 'battery', chemistry: 'alkaline', size: 'AAA', series: 3 }],
+    ['B1 2032 coin', { chemistry: 'lithium-coin', size: '2032', series: 1 }],
+    ['S1 switch open', { kind: 'switch', closed: false }],
+    ['F1 fuse 500ma', { kind: 'fuse', rated: { amps: 0.5 } }],
+  ])('%s', (line, part) => {
+    expect(read(line)).toMatchObject({ kind: 'entry', draft: { kind: 'part', part } });
+  });
+
+  it('on two nets or pins puts its pins there', () => {
+    const specimen = replay(bench(...board));
+    expect(specimen.circuit.parts.map(({ ref, pins }) => [ref, ...pins])).toEqual([
+      ['V1', 'A', 'B'],
+      ['R1', 'A', 'X'],
+      ['D1', 'X', 'B'],
+    ]);
+  });
+});
+
+describe('readings', () => {
+  it('say what they mean before Enter', () => {
+    expect(read('R1 0.94v', ...board)).toMatchObject({
+      kind: 'entry',
+      meaning: expect.stringMatching(/across R1: 940 ±29 mV, live → 34\.8\smA through R1/),
+    });
+  });
+
+  it.each([
+    [
+      'in 4.86v 38ma 0.18w',
+      [
+        ['volts', 4.86],
+        ['amps', 0.038],
+        ['watts', 0.18],
+      ],
+    ],
+    ['R1 26.8r dead', [['ohms', 26.8]]],
+    ['X 3.2v', [['volts', 3.2]]],
+    ['A to X 1.6v', [['volts', 1.6]]],
+    ['Tcase 61c after 10min', [['celsius', 61]]],
+    ['lux 840 @ 0.5m', [['lux', 840]]],
+  ])('%s', (line, figures) => {
+    const outcome = read(line, ...board);
+    expect(
+      outcome.kind === 'entry' && outcome.draft.kind === 'reading' && outcome.draft.figures.map(({ unit, value }) => [unit, value]),
+    ).toEqual(figures);
+  });
+
+  it('take doubt, limits and conditions', () => {
+    expect(read('R1 ~0.94v ±0.1 cold rework 2', ...board)).toMatchObject({
+      draft: { figures: [{ doubtful: true, uncertainty: 0.05 }], condition: { cold: true, rework: 2, state: 'live' } },
+    });
+  });
+
+  it('of ohms are refused while the bench is live, with the reason', () => {
+    expect(read('R1 26.8r', ...board, 'R1 0.94v')).toMatchObject({
+      kind: 'unread',
+      message: expect.stringMatching(/only read dead.*live/),
+    });
+    expect(read('R1 26.8r dead', ...board, 'R1 0.94v').kind).toBe('entry');
+  });
+});
+
+describe('what cannot be taken is named, and nothing changes', () => {
+  it.each([
+    ['R1 red red black gold', /R1 is on the board already/],
+    ['correct R9 33r', /R9 is not on the board/],
+    ['R1 0.94q', /“q” is not a unit/],
+    ['R1 0.94', /on the board already|of what/],
+    ['in 1,000v', /one, or a thousand/],
+    ['R7 red mauve black gold', /“mauve”/],
+    ['R7 10r on A A', /short/],
+    ['R7 10r on Z9.1 A', /Z9.1 is not a pin/],
+    ['D7 led 3 white', /series or parallel/],
+    ['B1 4 d', /which cells/],
+    ['join V1.+ V1.-', /short across V1/],
+    ['join R1.1 R1.2', /R1 joined to itself/],
+    ['join R1.1 R1.1', /one and the same/],
+    ['join A Q7.1', /Q7.1 is not a pin/],
+    ['claim 180 bananas', /One claim a line|not a figure/],
+    ['claim 180', /of what/],
+    ['goal R1 20ma', /an LED/],
+    ['xyzzy 3', /not on the board/],
+    ['? 5v 2 led', /Ask as/],
+  ])('%s', (line, message) => {
+    expect(read(line, ...board)).toMatchObject({ kind: 'unread', message: expect.stringMatching(message) });
+  });
+
+  it('a paste of ten million characters', () => {
+    expect(read('x'.repeat(1e7))).toMatchObject({ kind: 'unread', message: expect.stringContaining(String(LONGEST_LINE)) });
+  });
+
+  it('any text at all is read or declined, and what is read is a valid entry', () => {
+    const context = benchContext(replay(bench(...board)));
+    const token = fc.constantFrom(
+      'R1',
+      'D1',
+      'in',
+      'A',
+      'join',
+      '3.1v',
+      '20ma',
+      '±',
+      '~',
+      'on',
+      'led',
+      'red',
+      'gold',
+      '27r',
+      '@',
+      '?',
+      'live',
+      'claim',
+      'goal',
+      '0',
+      '-5v',
+      'V1.+',
+      '💡',
+    );
+    const line = fc.oneof(
+      fc.string({ maxLength: 60 }),
+      fc.array(token, { maxLength: 9 }).map((words) => words.join(' ')),
+    );
+    fc.assert(
+      fc.property(line, (text) => {
+        const outcome = parseBenchLine(text, context);
+        if (outcome.kind !== 'entry') return;
+        const checked = entrySchema.safeParse(completeDraft(outcome.draft, 'entry-any-0', '2026-03-07T10:00:00Z'));
+        expect(checked.success ? '' : `${text}: ${checked.error.message}`).toBe('');
+      }),
+      { numRuns: 2000 },
+    );
+  });
+});
+
+describe('questions', () => {
+  it('which resistor: (5 − 1 × 3.1) ÷ 15 mA = 127 Ω, nearest 120 Ω', () => {
+    expect(read('? 5v 1 led 3.1v 15ma')).toMatchObject({
+      kind: 'answer',
+      meaning: expect.stringMatching(/127\sΩ; 120\sΩ gives 15\.8\smA/),
+    });
+  });
+
+  it('which current: 0.62 V over 27 Ω is 23.0 mA and 14.2 mW', () => {
+    expect(read('? 27r 0.62v')).toMatchObject({ meaning: expect.stringMatching(/23\.0\smA, burns 14\.2\smW/) });
+  });
+
+  it('says when two LEDs are too many for the supply', () => {
+    expect(read('? 5v 2 led 3.1v 15ma')).toMatchObject({ kind: 'answer', meaning: expect.stringMatching(/6\.20\sV: more than 5\.00\sV/) });
+  });
+});
+
+describe('corrections and completion', () => {
+  it('a correction strikes the part it replaces and keeps its joins', () => {
+    const specimen = replay(bench(...board, 'correct R1 33r'));
+    expect(specimen.circuit.parts.find(({ ref }) => ref === 'R1')).toMatchObject({ ohms: 33, pins: ['A', 'X'] });
+    expect(specimen.tape.filter(({ struck }) => struck).map(({ entry }) => entry.typed)).toEqual([board[1]]);
+  });
+
+  it('completes refs of the specimen and words of the grammar', () => {
+    const context = benchContext(replay(bench(...board)));
+    expect(completeBenchLine('R', context)).toBe('1');
+    expect(completeBenchLine('R1 0.94v li', context)).toBe('ve');
+    expect(completeBenchLine('cla', context)).toBe('im');
+    expect(completeBenchLine('', context)).toBe('');
+  });
+});

@@ -1,0 +1,25 @@
+import type { BenchState, Specimen } from '../specimen/index.ts';
+
+/** What the grammar needs to know of the specimen. */
+export interface BenchContext {
+  readonly specimen: Specimen;
+  readonly benchState: BenchState;
+  /** The most likely ohms of each resistor, for the current that a drop means. */
+  readonly ohmsOf: (ref: string) => number | undefined;
+}
+
+/** A context from the specimen alone. */
+export function benchContext(specimen: Specimen): BenchContext {
+  return {
+    specimen,
+    benchState: specimen.benchState,
+    ohmsOf: (ref) => {
+      const measured = specimen.readings
+        .filter(({ entry }) => entry.place.at === 'part' && entry.place.ref === ref)
+        .flatMap(({ entry }) => entry.figures)
+        .findLast(({ unit }) => unit === 'ohms');
+      const part = specimen.circuit.parts.find((candidate) => candidate.ref === ref);
+      return measured?.value ?? (part?.kind === 'resistor' ? part.ohms : undefined);
+    },
+  };
+}

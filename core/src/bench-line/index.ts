@@ -1,0 +1,5 @@
+export { completeBenchLine } from './complete.ts';
+export { type BenchContext, benchContext } from './context.ts';
+export type { BenchOutcome } from './outcome.ts';
+export { BENCH_VERBS, claimFrom, LONGEST_LINE, parseBenchLine } from './parse-bench-line.ts';
+export { PART_EXAMPLES } from './parse-part.ts';

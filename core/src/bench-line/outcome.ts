@@ -1,0 +1,19 @@
+import type { EntryDraft } from '../specimen/index.ts';
+
+/** What a line as typed so far means. */
+export type BenchOutcome =
+  | { readonly kind: 'empty' }
+  /** Enter puts the draft on the tape. */
+  | { readonly kind: 'entry'; readonly meaning: string; readonly draft: EntryDraft }
+  /** Answered in place; a second Enter puts it on the tape as a note. */
+  | { readonly kind: 'answer'; readonly meaning: string; readonly draft: EntryDraft }
+  /** Not readable (yet): what is wrong, and the nearest that could be read. */
+  | { readonly kind: 'unread'; readonly message: string; readonly nearest?: string };
+
+export function entry(meaning: string, draft: EntryDraft): BenchOutcome {
+  return { kind: 'entry', meaning, draft };
+}
+
+export function unread(message: string, nearest?: string): BenchOutcome {
+  return { kind: 'unread', message, ...(nearest !== undefined && { nearest }) };
+}

@@ -1,0 +1,127 @@
+import { CLAIM_LABELS, CLAIM_SOURCES, type ClaimSource, claimFieldOf } from '../claim/index.ts';
+import { formatEngineering } from '../quantity/index.ts';
+import { BENCH_STATES, type BenchState, terminalName } from '../specimen/index.ts';
+import type { BenchContext } from './context.ts';
+import { type BenchOutcome, entry, unread } from './outcome.ts';
+import { parsePart } from './parse-part.ts';
+import { parseQuestion } from './parse-question.ts';
+import { parseReading } from './parse-reading.ts';
+import { figureOf, wordsOf } from './words.ts';
+
+/** A line longer than this is a paste that went astray. */
+export const LONGEST_LINE = 2000;
+
+type Verb = (words: readonly string[], context: BenchContext, line: string) => BenchOutcome;
+
+/** Lines that begin with a word of their own. */
+const VERBS: Readonly<Record<string, Verb>> = {
+  claim: parseClaim,
+  step: (words, _, line) => textEntry('step', words, line),
+  mark: (_, __, line) => entry(`polarity: ${line.trim()}`, { kind: 'step', text: line.trim() }),
+  note: (words, _, line) => textEntry('note', words, line),
+  join: parseJoin,
+  goal: parseGoal,
+};
+
+/** Words that can begin a line, for completion and help. */
+export const BENCH_VERBS: readonly string[] = [...Object.keys(VERBS), 'in', 'correct', ...BENCH_STATES];
+
+/**
+ * Reads a bench line as typed so far. Never throws, and never loses what it cannot read: it says what is wrong and,
+ * where it can, the nearest line that it could read.
+ */
+export function parseBenchLine(line: string, context: BenchContext): BenchOutcome {
+  if (line.length > LONGEST_LINE) return unread(`${line.length} characters are too many for one line; ${LONGEST_LINE} go in.`);
+  if (line.trim() === '') return { kind: 'empty' };
+  if (/[\r\n]/.test(line.trim())) return unread('More than one line: enter them one by one.', line.trim().split(/[\r\n]+/)[0]);
+  const trimmed = line.trim();
+  if (trimmed.startsWith('?')) return parseQuestion(wordsOf(trimmed.slice(1)));
+  const words = wordsOf(trimmed);
+  const [first = '', ...rest] = words;
+  const lower = first.toLowerCase();
+  const verb = Object.hasOwn(VERBS, lower) ? VERBS[lower] : undefined;
+  if (verb) return verb(rest, context, trimmed);
+  if (rest.length === 0 && (BENCH_STATES as readonly string[]).includes(lower)) {
+    return entry(`bench state: ${lower}`, { kind: 'state', state: lower as BenchState });
+  }
+  return parseReading(words, context) ?? parsePart(words, context) ?? strayLine(words, context);
+}
+
+function parseClaim(words: readonly string[]): BenchOutcome {
+  const source = (CLAIM_SOURCES.find((name) => words.some((word) => word.toLowerCase() === name)) ?? 'listing') as ClaimSource;
+  const figures = words.filter((word) => !(CLAIM_SOURCES as readonly string[]).includes(word.toLowerCase()));
+  const [word, extra] = figures;
+  if (word === undefined) return unread('claim: what does it say? As “claim 180lm listing”.');
+  if (extra !== undefined)
+    return unread(`One claim a line: “claim ${word} ${source}”, then “claim ${extra} ${source}”.`, `claim ${word} ${source}`);
+  return claimFrom(word, source);
+}
+
+/** One claimed figure with its unit; its field follows from the unit. */
+export function claimFrom(text: string, source: ClaimSource): BenchOutcome {
+  const parsed = figureOf(text.trim().replace(/\s+/g, ''));
+  if (!parsed) return unread(`“${text}” is not a figure with a unit, as 180 lm.`);
+  if ('wrong' in parsed) return unread(parsed.wrong);
+  if (parsed.unit === undefined) return unread(`${text}: of what? Put v, a, w, lm, mAh, h or cd behind it.`);
+  const field = claimFieldOf(parsed.unit);
+  if (!field) return unread(`${text}: a claim is in V, A, W, lm, Ah, h or cd.`);
+  if (!(parsed.value > 0)) return unread(`${text}: a claim is above zero.`);
+  const said = formatEngineering(parsed.value, parsed.unit).text;
+  return entry(`the ${source} says ${CLAIM_LABELS[field].toLowerCase()} ${said}`, { kind: 'claim', field, value: parsed.value, source });
+}
+
+function textEntry(kind: 'step' | 'note', words: readonly string[], line: string): BenchOutcome {
+  const text = line.replace(/^\S+\s*/, '').trim();
+  return words.length === 0 ? unread(`${kind}: and then what was done or seen.`) : entry(`${kind}: ${text}`, { kind, text });
+}
+
+function parseJoin(words: readonly string[], { specimen }: BenchContext): BenchOutcome {
+  const terminals = words.filter((word) => !/^(and|to|with)$/i.test(word));
+  if (terminals.length < 2) return unread('join: two or more pins or nets, as “join R1.2 D1.+” or “join A B”.');
+  const names: string[] = [];
+  for (const terminal of terminals) {
+    const name = terminalName(specimen.circuit.parts, terminal);
+    if (name === undefined) return unread(`${terminal} is not a pin on the board. Pins are as R1.1, R1.2, D1.+, D1.-.`);
+    names.push(name);
+  }
+  const netOf = (name: string) => specimen.nets.find(({ pins, name: net }) => net === name || pins.includes(name));
+  const joined = new Set(names.flatMap((name) => netOf(name)?.pins ?? [name]));
+  if (new Set(names).size < names.length) return unread(`${terminals.join(' and ')}: that is one and the same.`);
+  if (names.every((name) => netOf(name) !== undefined && netOf(name) === netOf(names[0] as string)))
+    return unread(`${terminals.join(' and ')} are one net already.`);
+  const shorted = specimen.circuit.parts.find(({ ref, pins }) => pins.every((_, index) => joined.has(`${ref}.${index + 1}`)));
+  if (shorted) {
+    const what = shorted.kind === 'battery' || shorted.kind === 'dc' ? `a short across ${shorted.ref}` : `${shorted.ref} joined to itself`;
+    return unread(`That would put both pins of ${shorted.ref} on one net: ${what}. Nothing was changed.`);
+  }
+  return entry(`joined: ${[...joined].join(', ')}`, { kind: 'join', terminals: names });
+}
+
+function parseGoal(words: readonly string[], { specimen }: BenchContext): BenchOutcome {
+  const [typedRef = '', word = ''] = words;
+  const led = specimen.circuit.parts.find(({ ref, kind }) => kind === 'led' && ref.toLowerCase() === typedRef.toLowerCase());
+  if (!led) return unread('goal: an LED and its wanted current, as “goal D1 15ma”.');
+  const parsed = figureOf(word);
+  if (!parsed || 'wrong' in parsed || parsed.unit !== 'amps' || !(parsed.value > 0))
+    return unread(`goal ${led.ref}: the wanted current of a chip, as “15ma”.`);
+  return entry(`wanted: ${formatEngineering(parsed.value, 'amps').text} a chip of ${led.ref}`, {
+    kind: 'goal',
+    ref: led.ref,
+    chipAmps: parsed.value,
+  });
+}
+
+function strayLine(words: readonly string[], { specimen }: BenchContext): BenchOutcome {
+  const [first = ''] = words;
+  const refs = specimen.circuit.parts.map(({ ref }) => ref);
+  const near = refs.find((ref) => ref.toLowerCase().startsWith(first.toLowerCase()));
+  if (near !== undefined && words.length > 1)
+    return unread(`${first} is not on the board; ${near} is.`, [near, ...words.slice(1)].join(' '));
+  const verb = BENCH_VERBS.find((candidate) => candidate.startsWith(first.toLowerCase()));
+  if (verb !== undefined) return unread(`${verb} …`, [verb, ...words.slice(1)].join(' '));
+  const wrong = words.map(figureOf).find((figure) => figure && 'wrong' in figure);
+  if (wrong && 'wrong' in wrong) return unread(wrong.wrong);
+  const figure = figureOf(first);
+  if (figure) return unread(`${first} of what? Begin with a part, a net or “in”.`, `in ${words.join(' ')}`);
+  return unread(`“${first}” is not on the board, and no word of the bench line. As a note it would be kept.`, `note ${words.join(' ')}`);
+}

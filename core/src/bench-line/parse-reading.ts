@@ -1,0 +1,218 @@
+import { divide, formatEngineering, formatUncertain, readingUncertainty, type Unit } from '../quantity/index.ts';
+import { type BenchState, type Place, READING_UNITS, type ReadingFigure } from '../specimen/index.ts';
+import type { BenchContext } from './context.ts';
+import { type BenchOutcome, entry, unread } from './outcome.ts';
+import { figureOf } from './words.ts';
+
+type ReadingUnit = (typeof READING_UNITS)[number];
+
+interface Condition {
+  state?: BenchState;
+  cold?: boolean;
+  dim?: boolean;
+  afterSeconds?: number;
+  rework?: number;
+}
+
+/**
+ * A reading: a place (`R3`, `in`, `A`, `A to G`, `Tcase`, `lux`), figures with units, and a tail of conditions.
+ *
+ * @returns undefined when the first words are not a place
+ */
+export function parseReading(words: readonly string[], context: BenchContext): BenchOutcome | undefined {
+  const placed = placeOf(words, context);
+  if (!placed) return undefined;
+  const figures: ReadingFigure[] = [];
+  const condition: Condition = {};
+  const rest = words.slice(placed.used);
+  if (rest.length === 0) return undefined;
+  for (let index = 0; index < rest.length; index++) {
+    const word = rest[index] as string;
+    const taken = takeCondition(word, rest[index + 1], condition);
+    if (taken > 0) {
+      index += taken - 1;
+      continue;
+    }
+    if (word.startsWith('±')) {
+      const problem = takeUncertainty(word, figures);
+      if (problem) return unread(problem);
+      continue;
+    }
+    const figure = takeFigure(word, placed.place);
+    if (typeof figure === 'string') return unread(figure);
+    if (!figure) return undefined;
+    figures.push(figure);
+  }
+  if (figures.length === 0) return undefined;
+  const refusal = refusalOf(figures, placed.place, condition, context);
+  if (refusal) return unread(refusal);
+  const state = condition.state ?? (figures.some(({ unit }) => isLiveUnit(unit)) ? 'live' : undefined);
+  return entry(meaningOf(placed, figures, context, condition, state), {
+    kind: 'reading',
+    place: placed.place,
+    figures,
+    condition: { ...condition, ...(state !== undefined && { state }) },
+  });
+}
+
+interface Placed {
+  readonly place: Place;
+  readonly used: number;
+  readonly words: string;
+}
+
+function placeOf(words: readonly string[], { specimen }: BenchContext): Placed | undefined {
+  const [first = '', second, third] = words;
+  if (first.toLowerCase() === 'in') return { place: { at: 'in' }, used: 1, words: 'at the supply' };
+  const surface = /^T([a-z]\w*)$/.exec(first);
+  if (surface) return { place: { at: 'surface', name: surface[1] as string }, used: 1, words: `temperature of the ${surface[1]}` };
+  if (first.toLowerCase() === 'lux') {
+    const metres = words[2] === '@' && words[3] !== undefined ? figureOf(words[3]) : undefined;
+    const at = metres && 'value' in metres ? metres.value : undefined;
+    return { place: { at: 'light', ...(at !== undefined && { metres: at }) }, used: 1, words: 'light' };
+  }
+  const part = partRef(first, specimen);
+  if (part !== undefined) return { place: { at: 'part', ref: part }, used: 1, words: `across ${part}` };
+  const plus = netName(first, specimen);
+  if (plus === undefined) return undefined;
+  if (second?.toLowerCase() !== 'to') return { place: { at: 'nets', plus }, used: 1, words: `net ${plus} to the return` };
+  const minus = third === undefined ? undefined : netName(third, specimen);
+  return minus === undefined ? undefined : { place: { at: 'nets', plus, minus }, used: 3, words: `net ${plus} to ${minus}` };
+}
+
+function partRef(word: string, specimen: BenchContext['specimen']): string | undefined {
+  const brought = specimen.reworks.flatMap(({ changes }) => changes.map(({ ref }) => ref));
+  return [...specimen.circuit.parts.map(({ ref }) => ref), ...brought].find((ref) => ref.toLowerCase() === word.toLowerCase());
+}
+
+function netName(word: string, specimen: BenchContext['specimen']): string | undefined {
+  const names = specimen.nets.map(({ name }) => name);
+  return names.find((name) => name === word) ?? names.find((name) => name.toLowerCase() === word.toLowerCase());
+}
+
+/** Takes condition words into `condition`; returns how many. */
+function takeCondition(word: string, next: string | undefined, condition: Condition): number {
+  const lower = word.toLowerCase();
+  switch (lower) {
+    case 'live':
+    case 'dead':
+    case 'charged':
+      condition.state = lower;
+      return 1;
+    case 'cold':
+      condition.cold = true;
+      return 1;
+    case 'dim':
+      condition.dim = true;
+      return 1;
+    case '@':
+      return next === undefined ? 0 : 2;
+    case 'after': {
+      const match = /^(\d+(?:[.,]\d+)?)(s|sec|min|h)$/.exec(next ?? '');
+      if (!match) return 0;
+      condition.afterSeconds = Number(match[1]?.replace(',', '.')) * (match[2] === 'h' ? 3600 : match[2] === 'min' ? 60 : 1);
+      return 2;
+    }
+    case 'rework':
+      if (!/^\d+$/.test(next ?? '')) return 0;
+      condition.rework = Number(next);
+      return 2;
+    default:
+      return 0;
+  }
+}
+
+/** A figure, a refusal in words, or undefined for a word that is no figure at all. */
+function takeFigure(word: string, place: Place): ReadingFigure | string | undefined {
+  const doubtful = word.startsWith('~');
+  const parsed = figureOf(doubtful ? word.slice(1) : word);
+  if (!parsed) return undefined;
+  if ('wrong' in parsed) return parsed.wrong;
+  const unit = parsed.unit ?? (place.at === 'light' ? 'lux' : place.at === 'surface' ? 'celsius' : undefined);
+  if (unit === undefined) return `${word}: of what? Put v, a, r or w behind it.`;
+  if (!(READING_UNITS as readonly string[]).includes(unit)) return `${word}: a reading is in v, a, r, w, c or lux.`;
+  const wrongPlace = misplaced(unit, place);
+  if (wrongPlace) return `${word}: ${wrongPlace}`;
+  const uncertainty = readingUncertainty(unit, parsed.value, parsed.resolution);
+  return { unit: unit as ReadingUnit, value: parsed.value, uncertainty, ...(doubtful && { doubtful }) };
+}
+
+function misplaced(unit: Unit, place: Place): string | undefined {
+  if (place.at === 'nets' && unit !== 'volts') return 'between nets only volts are read; for ohms name the part.';
+  if (place.at === 'surface' && unit !== 'celsius') return 'a temperature is in c.';
+  if (place.at === 'light' && unit !== 'lux') return 'light is in lux.';
+  if (place.at === 'in' && unit === 'ohms') return 'at the supply it is volts, amps or watts.';
+  if ((place.at === 'part' || place.at === 'in') && (unit === 'celsius' || unit === 'lux'))
+    return 'write Tname for a temperature, lux for light.';
+  return undefined;
+}
+
+function takeUncertainty(word: string, figures: ReadingFigure[]): string | undefined {
+  const last = figures.at(-1);
+  const parsed = figureOf(word.slice(1));
+  if (!last || !parsed || 'wrong' in parsed || !(parsed.value > 0)) return `${word}: write the uncertainty behind a figure, as ±0.02.`;
+  if (parsed.unit !== undefined && parsed.unit !== last.unit) return `${word}: not the unit of the figure before it.`;
+  // As people give it: the limits, about two standard deviations.
+  figures[figures.length - 1] = { ...last, uncertainty: parsed.value / 2 };
+  return undefined;
+}
+
+function isLiveUnit(unit: ReadingUnit): boolean {
+  return unit === 'amps' || unit === 'watts' || unit === 'volts';
+}
+
+function refusalOf(
+  figures: readonly ReadingFigure[],
+  place: Place,
+  condition: Condition,
+  { benchState, specimen }: BenchContext,
+): string | undefined {
+  const hasOhms = figures.some(({ unit }) => unit === 'ohms');
+  const state = condition.state ?? benchState;
+  if (hasOhms && figures.some(({ unit }) => isLiveUnit(unit))) return 'Ohms are read dead, volts and amps live: two lines.';
+  if (hasOhms && state !== 'dead')
+    return `Ohms are only read dead, and the bench is ${state}. Unplug it, then press b, or end the line with “dead”.`;
+  if (hasOhms && place.at === 'part') {
+    const part = specimen.circuit.parts.find(({ ref }) => ref === place.ref);
+    if (part && part.kind !== 'resistor') return `${place.ref} is not a resistor; its ohms say nothing here.`;
+  }
+  if (figures.some(({ unit, value }) => unit === 'ohms' && value < 0)) return 'Ohms cannot be negative.';
+  return undefined;
+}
+
+function meaningOf(
+  placed: Placed,
+  figures: readonly ReadingFigure[],
+  context: BenchContext,
+  condition: Condition,
+  state: BenchState | undefined,
+): string {
+  const said = figures.map(({ value, uncertainty, unit, doubtful }) => {
+    const { figure, plusMinus, unit: symbol } = formatUncertain(value, 2 * uncertainty, unit);
+    return `${doubtful ? 'doubtful ' : ''}${figure} ${plusMinus} ${symbol}`;
+  });
+  const tail = [
+    state,
+    condition.cold ? 'cold' : undefined,
+    condition.dim ? 'dim' : undefined,
+    condition.afterSeconds === undefined ? undefined : `after ${condition.afterSeconds / 60} min`,
+    condition.rework === undefined ? undefined : `rework ${condition.rework}`,
+  ].filter(Boolean);
+  const means = derived(placed.place, figures, context);
+  return `${placed.words}: ${said.join(', ')}${tail.length > 0 ? `, ${tail.join(', ')}` : ''}${means ? ` → ${means}` : ''}`;
+}
+
+/** What follows at once: a drop over a resistor is a current; volts and amps are watts. */
+function derived(place: Place, figures: readonly ReadingFigure[], context: BenchContext): string | undefined {
+  const of = (unit: ReadingUnit) => figures.find((figure) => figure.unit === unit);
+  const volts = of('volts');
+  if (place.at === 'part' && volts) {
+    const ohms = context.ohmsOf(place.ref);
+    if (ohms === undefined || ohms === 0) return undefined;
+    const amps = divide({ value: Math.abs(volts.value), uncertainty: volts.uncertainty }, { value: ohms, uncertainty: 0 });
+    return `${formatEngineering(amps.value, 'amps').text} through ${place.ref}`;
+  }
+  const amps = of('amps');
+  if (place.at === 'in' && volts && amps && !of('watts')) return `${formatEngineering(volts.value * amps.value, 'watts').text}`;
+  return undefined;
+}

@@ -1,0 +1,186 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  appraise,
+  circuitAfter,
+  type Entry,
+  type EntryDraft,
+  entrySchema,
+  foundCircuit,
+  ledCurrentSum,
+  replay,
+  type Specimen,
+  summarise,
+} from './index.ts';
+
+let serial = 0;
+function lay(draft: EntryDraft): Entry {
+  serial += 1;
+  return entrySchema.parse({ ...draft, id: `entry-${serial}-x`, at: '2026-03-07T10:00:00Z' });
+}
+
+function specimenOf(...drafts: EntryDraft[]): Specimen {
+  return replay(drafts.map(lay));
+}
+
+const pins = (a: string, b: string): [string, string] => [a, b];
+const board: EntryDraft[] = [
+  { kind: 'name', name: 'Book clip' },
+  { kind: 'part', part: { ref: 'V1', kind: 'dc', pins: pins('V1.1', 'V1.2'), volts: 5 } },
+  { kind: 'part', part: { ref: 'R1', kind: 'resistor', pins: pins('V1.1', 'R1.2'), ohms: 27 } },
+  { kind: 'part', part: { ref: 'D1', kind: 'led', pins: pins('D1.1', 'D1.2'), parallel: 2 } },
+  { kind: 'join', terminals: ['R1.2', 'D1.1'] },
+  { kind: 'join', terminals: ['D1.2', 'V1.2'] },
+];
+
+function reading(ref: string, unit: 'volts' | 'ohms' | 'amps', value: number, uncertainty: number, rework?: number): EntryDraft {
+  return {
+    kind: 'reading',
+    place: { at: 'part', ref },
+    figures: [{ unit, value, uncertainty }],
+    condition: { ...(rework !== undefined && { rework }) },
+  };
+}
+
+function appraised(specimen: Specimen, rework = 0) {
+  const result = appraise(specimen, rework);
+  if (!result.ok) throw new Error(result.error.message);
+  return result.value;
+}
+
+describe('replay', () => {
+  it('makes nets of joined pins, lettered in the order of the parts, and leaves lone pins their own', () => {
+    const partial = specimenOf(...board.slice(0, 5));
+    expect(partial.nets.map(({ name, pins: list }) => [name, list])).toEqual([
+      ['A', ['V1.1', 'R1.1']],
+      ['V1.2', ['V1.2']],
+      ['B', ['R1.2', 'D1.1']],
+      ['D1.2', ['D1.2']],
+    ]);
+  });
+
+  it('keeps what cannot be taken with its reason, and the rest as if it were not there', () => {
+    const specimen = specimenOf(
+      ...board,
+      { kind: 'part', part: { ref: 'R1', kind: 'resistor', pins: pins('A', 'B'), ohms: 9 } },
+      { kind: 'join', terminals: ['V1.1', 'V1.2'] },
+    );
+    expect(specimen.tape.map(({ problem }) => problem).filter(Boolean)).toEqual([
+      'R1 is there already; a correction replaces it.',
+      expect.stringMatching(/both pins of V1 on one net: a short/),
+    ]);
+    expect(specimen.circuit.parts).toHaveLength(3);
+  });
+
+  it('strikes, and brings back when the strike is struck', () => {
+    const entries = board.map(lay);
+    const join = entries[4] as Entry;
+    const strike = lay({ kind: 'strike', entry: join.id, reason: 'wrong pad' });
+    expect(replay([...entries, strike]).tape[4]).toMatchObject({ struck: { by: strike.id, reason: 'wrong pad' } });
+    const unstrike = lay({ kind: 'strike', entry: strike.id });
+    expect(replay([...entries, strike, unstrike]).circuit).toEqual(replay(entries).circuit);
+  });
+
+  it('of any subset of a tape gives a specimen, whatever is missing from it', () => {
+    const entries = [...board, reading('R1', 'volts', 1.5, 0.01), { kind: 'goal', ref: 'D1', chipAmps: 0.02 } as EntryDraft].map(lay);
+    fc.assert(
+      fc.property(fc.shuffledSubarray(entries), (subset) => {
+        const specimen = replay(subset);
+        expect(specimen.tape).toHaveLength(subset.length);
+        expect(new Set(specimen.circuit.parts.map(({ ref }) => ref)).size).toBe(specimen.circuit.parts.length);
+        summarise(specimen);
+      }),
+    );
+  });
+});
+
+describe('the supply as measured', () => {
+  it('replaces the nominal one in every sum', () => {
+    const specimen = specimenOf(...board, {
+      kind: 'reading',
+      place: { at: 'in' },
+      figures: [{ unit: 'volts', value: 4.86, uncertainty: 0.02 }],
+      condition: {},
+    });
+    const appraisal = appraised(specimen);
+    expect(appraisal.solution.parts.V1?.volts.avg).toBeCloseTo(4.86, 3);
+    const r1 = appraisal.solution.parts.R1?.volts.avg ?? 0;
+    const d1 = appraisal.solution.parts.D1?.volts.avg ?? 0;
+    expect(r1 + d1).toBeCloseTo(4.86, 3);
+  });
+});
+
+describe('appraisal', () => {
+  const measured = specimenOf(
+    ...board,
+    reading('R1', 'volts', 1.72, 0.0086),
+    reading('R1', 'ohms', 26.8, 0.134),
+    reading('V1', 'volts', 4.86, 0.0243),
+  );
+
+  it('has the LED current of drop over ohms, shared by two alike: 1.72 ÷ 26.8 ÷ 2 = 32.1 mA', () => {
+    const { hardest } = appraised(measured);
+    expect(hardest?.ref).toBe('D1');
+    expect(hardest?.figure.value).toBeCloseTo(1.72 / 26.8 / 2, 4);
+    const relative = Math.hypot(0.0086 / 1.72, 0.134 / 26.8);
+    expect((hardest?.figure.uncertainty ?? 0) / (hardest?.figure.value ?? 1)).toBeLessThan(relative * 1.02);
+  });
+
+  it('shows the same sum line by line', () => {
+    const sum = ledCurrentSum(appraised(measured), 'D1');
+    expect(sum.lines[0]).toMatchObject({
+      what: 'Drop over R1 ÷ its ohms',
+      sum: '1.72 V ÷ 26.8 Ω',
+      result: expect.stringContaining('64.18'),
+    });
+    expect(sum.lines[1]).toMatchObject({
+      what: 'Shared by 2 alike, side by side',
+      sum: '64.2 mA ÷ 2',
+      result: expect.stringContaining('32.1'),
+    });
+  });
+
+  it('narrows the uncertainty with each reading', () => {
+    const before = appraised(specimenOf(...board)).hardest?.figure.uncertainty ?? 0;
+    const after = appraised(measured).hardest?.figure.uncertainty ?? 1;
+    expect(after).toBeLessThan(before / 5);
+  });
+
+  it('calls out a reading that the others contradict', () => {
+    const wrong = appraised(specimenOf(...board, reading('R1', 'volts', 17.2, 0.1), reading('V1', 'volts', 4.86, 0.02)));
+    expect(wrong.slots.filter(({ fits }) => !fits).map(({ ref, kind }) => `${ref} ${kind}`)).toContain('R1 volts');
+  });
+
+  it('says what is missing before there is a circuit', () => {
+    expect(appraise(specimenOf(board[0] as EntryDraft), 0)).toMatchObject({ ok: false, error: { code: 'no-parts' } });
+    expect(appraise(specimenOf(board[0] as EntryDraft, board[3] as EntryDraft), 0)).toMatchObject({
+      ok: false,
+      error: { code: 'no-supply' },
+    });
+  });
+});
+
+describe('rework on the tape', () => {
+  const rework: EntryDraft = { kind: 'rework', title: '47 Ω for R1', changes: [{ change: 'replace-resistor', ref: 'R1', ohms: 47 }] };
+
+  it('readings belong to the circuit of their time, and ohms of a part that left do not follow', () => {
+    const specimen = specimenOf(
+      ...board,
+      reading('R1', 'ohms', 26.8, 0.1),
+      reading('R1', 'volts', 1.72, 0.01),
+      rework,
+      reading('R1', 'volts', 1.85, 0.01),
+    );
+    expect(specimen.readings.map((line) => line.rework)).toEqual([0, 0, 1]);
+    expect(circuitAfter(specimen, 1).parts.find(({ ref }) => ref === 'R1')).toMatchObject({ ohms: 47 });
+    expect(foundCircuit(specimen, 1).readings.map(({ reading: line }) => [line.kind, line.value])).toEqual([['volts', 1.85]]);
+    expect(foundCircuit(specimen, 0).readings).toHaveLength(2);
+  });
+
+  it('is on the shelf as predicted until it is measured', () => {
+    expect(summarise(specimenOf(...board, rework)).predicted?.value).toBeGreaterThan(0);
+    const proven = summarise(specimenOf(...board, rework, reading('R1', 'volts', 1.85, 0.01)));
+    expect(proven.predicted).toBeUndefined();
+    expect(proven.drive?.ratio.value).toBeCloseTo(1.85 / 47 / 2 / 0.02, 1);
+  });
+});

@@ -1,0 +1,1 @@
+export { slotWhere, type WriteUpFacts, type WriteUpSection, writeUpMarkdown, writeUpSections } from './write-up.ts';

@@ -1,0 +1,178 @@
+import { CLAIM_LABELS, doubtClaims } from '../claim/index.ts';
+import { partValue } from '../draw/index.ts';
+import { formatEngineering, formatUncertain, type Uncertain, type Unit } from '../quantity/index.ts';
+import { type Appraisal, claimFigures, ledCurrentSum, type Slot, type Specimen, type Stage, type Sum } from '../specimen/index.ts';
+
+/** A section of the write-up: text from the facts, and the user's own words. */
+export interface WriteUpSection {
+  readonly stage: Stage;
+  readonly title: string;
+  /** Markdown. Empty where there are no facts. */
+  readonly facts: string;
+  readonly remark: string;
+}
+
+export interface WriteUpFacts {
+  readonly specimen: Specimen;
+  readonly found?: Appraisal;
+  /** After the last rework. */
+  readonly after?: Appraisal;
+}
+
+type SectionWriter = (facts: WriteUpFacts) => string;
+
+const SECTIONS: readonly { stage: Stage; title: string; write: SectionWriter }[] = [
+  { stage: 'claim', title: 'What it claims', write: writeClaims },
+  { stage: 'first-light', title: 'First light', write: writeFirstLight },
+  {
+    stage: 'opening',
+    title: 'Opening',
+    write: ({ specimen }) => specimen.steps.map(({ text }, index) => `${index + 1}. ${text}`).join('\n'),
+  },
+  { stage: 'trace', title: 'Circuit', write: writeCircuit },
+  {
+    stage: 'readings',
+    title: 'Readings',
+    write: ({ found }) => (found ? table(['Where', 'Read', 'Expected', 'Fits'], found.slots.filter(({ read }) => read).map(slotRow)) : ''),
+  },
+  { stage: 'drive', title: 'How hard it is driven', write: writeDrive },
+  { stage: 'rework', title: 'Rework', write: writeRework },
+  { stage: 'proof', title: 'Proof', write: writeProof },
+  { stage: 'write-up', title: 'Verdict', write: writeVerdict },
+];
+
+/** The sections in the order of the work, each from what is on the tape now. */
+export function writeUpSections(facts: WriteUpFacts): readonly WriteUpSection[] {
+  return SECTIONS.map(({ stage, title, write }) => ({
+    stage,
+    title,
+    facts: write(facts),
+    remark: facts.specimen.remarks.get(stage) ?? '',
+  }));
+}
+
+/**
+ * The whole write-up as Markdown. Sections without facts or words are left out.
+ *
+ * @param schematic how the circuit's picture is referred to: a file name or a data address; left out, no picture
+ */
+export function writeUpMarkdown(facts: WriteUpFacts, schematic?: string): string {
+  const blocks = [`# ${escapeMarkdown(facts.specimen.name)}`];
+  for (const { stage, title, facts: text, remark } of writeUpSections(facts)) {
+    if (text === '' && remark === '') continue;
+    blocks.push(`## ${title}`);
+    if (stage === 'trace' && schematic !== undefined && text !== '') blocks.push(`![Circuit](${schematic})`);
+    if (text !== '') blocks.push(text);
+    if (remark !== '') blocks.push(remark.trim());
+  }
+  blocks.push(
+    '---',
+    'Figures with ± hold at about 95 %. This describes one specimen as found; local codes, licensed practice and the makers of the parts go first.',
+  );
+  return `${blocks.join('\n\n')}\n`;
+}
+
+function writeClaims({ specimen }: WriteUpFacts): string {
+  const claims = specimen.claims.map(({ field, value, source }) => [CLAIM_LABELS[field], say(value, field), source]);
+  const doubts = doubtClaims(claimFigures(specimen)).map(({ text }) => `- ${text}`);
+  return [table(['Claim', 'Figure', 'Said by'], claims), doubts.join('\n')].filter(Boolean).join('\n\n');
+}
+
+function writeFirstLight({ specimen }: WriteUpFacts): string {
+  const lines = specimen.readings.filter(({ entry, rework }) => rework === 0 && entry.place.at === 'in');
+  return lines
+    .map(
+      ({ entry }) =>
+        `- At the supply: ${entry.figures.map(({ value, uncertainty, unit }) => sayUncertain({ value, uncertainty }, unit)).join(', ')}.`,
+    )
+    .join('\n');
+}
+
+function writeCircuit({ specimen }: WriteUpFacts): string {
+  return table(
+    ['Part', 'What', 'Marked', 'Nets'],
+    specimen.circuit.parts.map((part) => [part.ref, `${part.kind} ${partValue(part)}`.trim(), part.marking ?? '', part.pins.join(', ')]),
+  );
+}
+
+function writeDrive({ found }: WriteUpFacts): string {
+  if (!found) return '';
+  const rows = found.stresses.map(({ ref, of, figure, limit, ratio }) => [
+    `${ref} ${of === 'chip-amps' ? 'current of a chip' : 'power'}`,
+    sayUncertain(figure, of === 'chip-amps' ? 'amps' : 'watts'),
+    `${say(limit.value, of === 'chip-amps' ? 'amps' : 'watts')}${limit.assumed ? ` (${limit.source})` : ''}`,
+    `${ratio.value.toFixed(2)}×`,
+  ]);
+  const sum = found.hardest ? sumInWords(ledCurrentSum(found, found.hardest.ref)) : '';
+  return [table(['What', 'Figure', 'Rated', 'Multiple'], rows), sum].filter(Boolean).join('\n\n');
+}
+
+function sumInWords({ title, lines }: Sum): string {
+  return [`${title}:`, ...lines.map(({ what, sum, result }) => `- ${what}: ${sum} = ${result}`)].join('\n');
+}
+
+function writeRework({ specimen, found, after }: WriteUpFacts): string {
+  if (specimen.reworks.length === 0) return '';
+  const lines = specimen.reworks.map(({ title }, index) => `${index + 1}. ${title}`);
+  if (found?.hardest && after?.hardest) {
+    lines.push(
+      '',
+      `${found.hardest.ref} goes from ${found.hardest.ratio.value.toFixed(2)}× to ${after.hardest.ratio.value.toFixed(2)}× of its rating.`,
+    );
+  }
+  return lines.join('\n');
+}
+
+function writeProof({ specimen, after }: WriteUpFacts): string {
+  if (specimen.reworks.length === 0 || !after) return '';
+  const rows = after.slots.filter(({ read }) => read).map(slotRow);
+  const verdict = specimen.proof ? (specimen.proof.verdict === 'keep' ? 'The rework stays.' : 'The rework was taken back.') : '';
+  return [table(['Where', 'Read', 'Predicted', 'Fits'], rows), verdict, specimen.proof?.text ?? ''].filter(Boolean).join('\n\n');
+}
+
+function writeVerdict({ found, after }: WriteUpFacts): string {
+  const current = after?.measured ? after : found;
+  const { hardest } = current ?? {};
+  if (!hardest) return '';
+  const words =
+    hardest.level === 'over'
+      ? 'driven above its rating'
+      : hardest.level === 'caution'
+        ? 'driven close to its rating'
+        : 'driven within its rating';
+  const ground = current?.measured ? 'measured' : 'expected from the circuit, not yet measured';
+  return `${hardest.ref} is ${words}: ${hardest.ratio.value.toFixed(2)}×, ${ground}.`;
+}
+
+/** A place in words: "R1, volts", "A to G, volts". */
+export function slotWhere({ ref, nets, kind }: Slot): string {
+  return `${ref ?? nets?.join(' to ') ?? ''}, ${kind}`;
+}
+
+function slotRow(slot: Slot): string[] {
+  return [
+    slotWhere(slot),
+    slot.read ? sayUncertain(slot.read, slot.kind) : '',
+    sayUncertain(slot.expected, slot.kind),
+    slot.fits ? 'yes' : 'no',
+  ];
+}
+
+function say(value: number, unit: Unit): string {
+  return formatEngineering(value, unit).text;
+}
+
+function sayUncertain({ value, uncertainty }: Uncertain, unit: Unit): string {
+  const { figure, plusMinus, unit: symbol } = formatUncertain(value, 2 * uncertainty, unit);
+  return [figure, plusMinus, symbol].filter(Boolean).join(' ');
+}
+
+function table(head: readonly string[], rows: readonly (readonly string[])[]): string {
+  if (rows.length === 0) return '';
+  const line = (cells: readonly string[]) => `| ${cells.map(escapeMarkdown).join(' | ')} |`;
+  return [line(head), line(head.map(() => '---')), ...rows.map(line)].join('\n');
+}
+
+function escapeMarkdown(text: string): string {
+  return text.replace(/\\/g, '\\\\').replace(/\|/g, '\\|').replace(/</g, '&lt;').replace(/\r?\n/g, ' ');
+}
