@@ -3,7 +3,7 @@ import { hardestDriven, type Stress, stressesOf } from '../drive/index.ts';
 import { type EstimateReading, type Fit, fitReadings, type ProbeProposal, proposeProbes } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import { type Figure, type Solution, solutionOf } from '../solve/index.ts';
-import { foundCircuit, mainSupply, type PlacedReading } from './found-circuit.ts';
+import { foundCircuit, mainSupply, type PlacedReading, trustedReadings } from './found-circuit.ts';
 import type { Specimen } from './replay.ts';
 
 /** A place where a reading helps: what is expected there, and what was read. */
@@ -51,7 +51,7 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
   const supply = mainSupply(circuit);
   if (circuit.parts.length === 0) return fail('no-parts', 'No parts are traced yet.', 'parts');
   if (!supply) return fail('no-supply', 'No supply is traced yet: a battery (B1) or a source (V1).', 'parts');
-  const trusted = readings.filter(({ doubtful }) => !doubtful).map(({ reading }) => reading);
+  const trusted = trustedReadings(readings);
   const fitted = fitReadings(circuit, trusted);
   if (!fitted.ok) return fitted;
   const fit = fitted.value;

@@ -1,13 +1,20 @@
-import { type Circuit, suppliesOf, withFields } from '../circuit/index.ts';
+import { applyChanges, type Circuit, suppliesOf, withFields } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
-import type { EstimateReading } from '../estimate/index.ts';
+import { type EstimateReading, type Fit, fitReadings } from '../estimate/index.ts';
+import { COVERAGE } from '../quantity/index.ts';
 import type { Place } from './entry.ts';
-import { circuitAfter, type Specimen } from './replay.ts';
+import type { Specimen } from './replay.ts';
 
 /** Relative, ± at 95 %: what is usual where a marking or label does not say. */
 const USUAL_TOLERANCE = { resistor: 0.05, dc: 0.05, battery: 0.06 } as const;
 /** A measured supply is what it measures, whatever its label said: the label then only starts the search. */
 const MEASURED_SUPPLY = 1;
+
+/** A supply may give a little more or less when it is loaded otherwise after a rework: relative, ± at 95 %. */
+const LOAD_REGULATION = 0.02;
+/** No value is known better than this, whatever the readings say together. */
+const LEAST_TOLERANCE = 1e-3;
+const LEAST_SHIFT_VOLTS = 0.002;
 
 /** One figure of one reading entry, as the estimate wants it, with where on the tape it stands. */
 export interface PlacedReading {
@@ -22,17 +29,45 @@ export function mainSupply(circuit: Circuit): Part | undefined {
   return suppliesOf(circuit)[0];
 }
 
+/** The circuit as it was when measured, with what is unsure of it, and its readings. */
+export interface FoundCircuit {
+  readonly circuit: Circuit;
+  readonly readings: readonly PlacedReading[];
+}
+
 /**
- * The circuit as it was when measured, with what is unsure of it, and its readings: nominal values with their
- * tolerances, and a supply that was measured free to be what the reading says.
+ * Nominal values with their tolerances, and a supply that was measured free to be what the reading says. After a
+ * rework it starts from what the readings before it taught: an LED keeps its volts, a resistor its ohms.
  *
  * @param rework how many reworks had been done
  */
-export function foundCircuit(specimen: Specimen, rework: number): { circuit: Circuit; readings: readonly PlacedReading[] } {
-  const bare = circuitAfter(specimen, rework);
+export function foundCircuit(specimen: Specimen, rework: number): FoundCircuit {
+  const bare = rework === 0 ? specimen.circuit : changedCircuit(specimen, rework);
   const readings = placedReadings(specimen, bare, rework);
   const circuit = bare.parts.reduce((result, part) => withFields(result, part.ref, toleranceOf(part, readings)), bare);
   return { circuit, readings };
+}
+
+/** The readings that the estimate may lean on. */
+export function trustedReadings(readings: readonly PlacedReading[]): readonly EstimateReading[] {
+  return readings.filter(({ doubtful }) => !doubtful).map(({ reading }) => reading);
+}
+
+function changedCircuit(specimen: Specimen, rework: number): Circuit {
+  const before = foundCircuit(specimen, rework - 1);
+  const fit = fitReadings(before.circuit, trustedReadings(before.readings));
+  const learnt = fit.ok ? calibrated(fit.value) : before.circuit;
+  return applyChanges(learnt, specimen.reworks[rework - 1]?.changes ?? []);
+}
+
+/** What was learnt of each unknown becomes what is known of it before the next reading. */
+function calibrated(fit: Fit): Circuit {
+  return fit.unknowns.reduce((circuit, { ref, field, posterior }) => {
+    if (field === 'voltsShift') return withFields(circuit, ref, { voltsUncertainty: Math.max(posterior.uncertainty, LEAST_SHIFT_VOLTS) });
+    const supply = suppliesOf(circuit).some((part) => part.ref === ref);
+    const tolerance = (COVERAGE * posterior.uncertainty) / posterior.value;
+    return withFields(circuit, ref, { tolerance: Math.min(1, Math.max(tolerance, supply ? LOAD_REGULATION : LEAST_TOLERANCE)) });
+  }, fit.circuit);
 }
 
 function toleranceOf(part: Part, readings: readonly PlacedReading[]): Record<string, unknown> {
@@ -46,26 +81,13 @@ function toleranceOf(part: Part, readings: readonly PlacedReading[]): Record<str
 function placedReadings(specimen: Specimen, circuit: Circuit, rework: number): readonly PlacedReading[] {
   const latest = new Map<string, PlacedReading>();
   for (const { entry, rework: taken } of specimen.readings) {
-    // Ohms of a part do not change with a rework elsewhere; everything else belongs to the circuit of its time.
-    for (const [index, figure] of entry.figures.entries()) {
-      if (taken !== rework && !(figure.unit === 'ohms' && taken < rework)) continue;
-      const id = `${entry.id}_${index}`;
-      const { value, uncertainty } = figure;
-      const reading = estimateReading(circuit, entry.place, figure.unit, { id, value, uncertainty });
-      if (!reading) continue;
-      latest.set(keyOf(reading), { entryId: entry.id, place: entry.place, reading, doubtful: figure.doubtful ?? false });
+    if (taken !== rework) continue;
+    for (const [index, { unit, value, uncertainty, doubtful }] of entry.figures.entries()) {
+      const reading = estimateReading(circuit, entry.place, unit, { id: `${entry.id}_${index}`, value, uncertainty });
+      if (reading) latest.set(keyOf(reading), { entryId: entry.id, place: entry.place, reading, doubtful: doubtful ?? false });
     }
   }
-  return [...latest.values()].filter(({ reading }) => !replacedSince(specimen, rework, reading));
-}
-
-/** An ohms reading of a resistor that a rework took out speaks of the old one. */
-function replacedSince(specimen: Specimen, rework: number, reading: EstimateReading): boolean {
-  if (reading.kind !== 'ohms') return false;
-  const entry = specimen.readings.find((candidate) => reading.id.startsWith(candidate.entry.id));
-  return specimen.reworks
-    .slice(entry?.rework ?? 0, rework)
-    .some(({ changes }) => changes.some((change) => change.change === 'replace-resistor' && change.ref === reading.across));
+  return [...latest.values()];
 }
 
 function keyOf(reading: EstimateReading): string {

@@ -18,6 +18,6 @@ export {
 } from './entry.ts';
 export { foundCircuit, mainSupply, type PlacedReading } from './found-circuit.ts';
 export { type Net, NetForest, pinName, terminalName } from './nets.ts';
-export { circuitAfter, replay, type Specimen, type SpecimenReading, type TapeLine } from './replay.ts';
+export { replay, type Specimen, type SpecimenReading, type TapeLine } from './replay.ts';
 export { type StageMark, spineOf } from './spine.ts';
 export { type Summary, summarise } from './summarise.ts';

@@ -1,4 +1,4 @@
-import { applyChanges, type Circuit } from '../circuit/index.ts';
+import type { Circuit } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
 import type { BenchState, Entry, EntryKind, EntryOf, Stage } from './entry.ts';
 import { type Net, NetForest, netsOf, pinName, terminalName } from './nets.ts';
@@ -50,11 +50,6 @@ export function replay(entries: readonly Entry[]): Specimen {
     return problem === undefined ? { entry } : { entry, problem };
   });
   return { ...fold.result(), tape };
-}
-
-/** The circuit as it is after `count` reworks. */
-export function circuitAfter(specimen: Specimen, count: number): Circuit {
-  return specimen.reworks.slice(0, count).reduce((circuit, rework) => applyChanges(circuit, rework.changes), specimen.circuit);
 }
 
 /** A strike can itself be struck, which brings the entry back; the last word counts. */

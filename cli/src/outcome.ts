@@ -1,0 +1,21 @@
+import type { CircuitError } from '@mindful-probe/core';
+
+/** What a verb comes to: a document for standard output, or an error with its exit status. */
+export type Outcome = { readonly document: unknown } | { readonly error: CliError; readonly status: 2 | 3 };
+
+export interface CliError {
+  readonly code: string;
+  readonly message: string;
+  readonly path: string;
+}
+
+/** Bad input ends with 2. A circuit that is well formed and has no solution ends with 3. */
+export function refused(error: CircuitError | CliError): Outcome {
+  const unsolvable = error.code === 'contradiction' || error.code === 'no-convergence';
+  return { error, status: unsolvable ? 3 : 2 };
+}
+
+/** The command line itself was wrong. */
+export function misused(message: string): Outcome {
+  return { error: { code: 'usage', message, path: '' }, status: 2 };
+}

@@ -1,0 +1,42 @@
+import { parseArgs } from 'node:util';
+import { misused, type Outcome } from './outcome.ts';
+import { decodeText } from './verbs/decode.ts';
+import { solveText } from './verbs/solve.ts';
+
+const VERBS = ['solve FILE', 'decode --text "…" [--as resistor-bands, resistor-code]'];
+
+/**
+ * Runs a command line.
+ *
+ * @param readText reads a path, or standard input for `-`; throws where it cannot
+ */
+export function run(args: readonly string[], readText: (path: string) => string): Outcome {
+  let parsed: { values: { text?: string; as?: string }; positionals: string[] };
+  try {
+    parsed = parseArgs({ args: [...args], allowPositionals: true, options: { text: { type: 'string' }, as: { type: 'string' } } });
+  } catch (error) {
+    return misused(error instanceof Error ? error.message : String(error));
+  }
+  const [verb, file, ...more] = parsed.positionals;
+  if (more.length > 0) return misused(`One file at a time; “${more[0]}” is too many.`);
+  switch (verb) {
+    case 'solve':
+      return withFile(file, readText, solveText);
+    case 'decode':
+      return decodeText(parsed.values.text, parsed.values.as);
+    default:
+      return misused(`${verb === undefined ? 'No verb' : `“${verb}” is not a verb`}. There are: ${VERBS.join('; ')}.`);
+  }
+}
+
+function withFile(file: string | undefined, readText: (path: string) => string, then: (text: string) => Outcome): Outcome {
+  if (file === undefined) return misused('Which file? A path, or - for standard input.');
+  let text: string;
+  try {
+    text = readText(file);
+  } catch (error) {
+    const message = `${file} cannot be read: ${error instanceof Error ? error.message : String(error)}.`;
+    return { error: { code: 'unreadable-file', message, path: file }, status: 2 };
+  }
+  return then(text);
+}

@@ -1,0 +1,30 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from '@jest/globals';
+import { appraise, parseTape, replay } from '@mindful-probe/core';
+import { DEMO_SCRIPTS, playScript } from './index.ts';
+
+const folder = fileURLToPath(new URL('../specimens', import.meta.url));
+
+describe('demo specimens', () => {
+  it('are the tapes that the scripts play', () => {
+    const files = readdirSync(folder).sort();
+    const tapes = files.map((file) => JSON.parse(readFileSync(join(folder, file), 'utf8')));
+    expect(tapes).toEqual(DEMO_SCRIPTS.map((script) => JSON.parse(JSON.stringify(playScript(script)))));
+    for (const tape of tapes) expect(parseTape(tape).ok).toBe(true);
+  });
+
+  it.each(DEMO_SCRIPTS.map((script) => [script.id, script] as const))('%s: its readings agree with its circuit', (_, script) => {
+    const specimen = replay(playScript(script).entries);
+    for (let rework = 0; rework <= specimen.reworks.length; rework++) {
+      const appraisal = appraise(specimen, rework);
+      if (!appraisal.ok) throw new Error(appraisal.error.message);
+      const off = appraisal.value.slots
+        .filter(({ fits }) => !fits)
+        .map(({ ref, kind, read, expected }) => `${ref} ${kind}: ${read?.value}, expected ${expected.value}`);
+      expect(off).toEqual([]);
+      expect(appraisal.value.fit.probability).toBeGreaterThan(0.05);
+    }
+  });
+});

@@ -1,0 +1,26 @@
+import type { Entry } from '@mindful-probe/core';
+import { integer, json, pgTable, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
+
+/** A specimen is its tape; here is only what orders it. */
+export const specimens = pgTable('specimens', {
+  id: text().primaryKey(),
+  createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  /** The place of the newest entry, 0 for none. */
+  lastSeq: integer().notNull().default(0),
+});
+
+/** Append-only. `json`, not `jsonb`: an entry comes back as it was sent, to the order of its keys. */
+export const entries = pgTable(
+  'entries',
+  {
+    specimenId: text()
+      .notNull()
+      .references(() => specimens.id),
+    /** 1 upwards, without gaps, in order of arrival. */
+    seq: integer().notNull(),
+    entryId: text().notNull(),
+    entry: json().$type<Entry>().notNull(),
+    arrivedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.specimenId, table.seq] }), unique('entries_entry_id').on(table.specimenId, table.entryId)],
+);

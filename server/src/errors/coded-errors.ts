@@ -1,0 +1,62 @@
+/** An error that a client can meet: a stable code, an HTTP status, and words that say what to do. */
+export abstract class CodedError extends Error {
+  abstract readonly code: string;
+  abstract readonly status: number;
+  abstract readonly title: string;
+  readonly path?: string;
+}
+
+export class SpecimenNotFoundError extends CodedError {
+  readonly code = 'specimen-not-found';
+  readonly status = 404;
+  readonly title = 'No such specimen';
+
+  constructor(id: string) {
+    super(`There is no specimen “${id}” on the shelf.`);
+  }
+}
+
+export class EntryClashError extends CodedError {
+  readonly code = 'entry-clash';
+  readonly status = 409;
+  readonly title = 'Entry id taken';
+
+  constructor(id: string) {
+    super(`The tape has another entry with the id “${id}” already. Entries are never changed: give this one an id of its own.`);
+  }
+}
+
+/** What was uploaded cannot be imported; `code` says why. */
+export class ImportRefusedError extends CodedError {
+  readonly status = 422;
+  readonly title = 'Cannot be imported';
+
+  constructor(
+    readonly code: string,
+    message: string,
+    override readonly path?: string,
+  ) {
+    super(message);
+  }
+}
+
+export class ForeignRequestError extends CodedError {
+  readonly code = 'foreign-request';
+  readonly status = 403;
+  readonly title = 'Refused';
+
+  constructor(what: string) {
+    super(`${what}. This server answers its own pages on this machine only.`);
+  }
+}
+
+/** Thrown at start, before there is anybody to answer. */
+export class FolderInUseError extends CodedError {
+  readonly code = 'folder-in-use';
+  readonly status = 503;
+  readonly title = 'Data folder in use';
+
+  constructor(folder: string) {
+    super(`Another Mindful Probe is already writing to ${folder}. Use that one, stop it first, or start with --data and another folder.`);
+  }
+}

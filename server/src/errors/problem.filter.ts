@@ -1,0 +1,58 @@
+import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
+import type { Response } from 'express';
+import { ZodValidationException } from 'nestjs-zod';
+import type { ZodError } from 'zod';
+import { CodedError } from './coded-errors.ts';
+
+/** Problem details of RFC 9457, with our code and, where one field is at fault, its path. */
+interface Problem {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail: string;
+  readonly code: string;
+  readonly path?: string;
+}
+
+/** Turns every error into problem details. What we did not foresee is logged, and says nothing of its inside. */
+@Catch()
+export class ProblemFilter implements ExceptionFilter {
+  private readonly logger = new Logger('Problem');
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const response = host.switchToHttp().getResponse<Response>();
+    const problem = problemOf(error);
+    if (problem.status >= 500) this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
+    if (response.headersSent) {
+      response.end();
+      return;
+    }
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+  }
+}
+
+function problemOf(error: unknown): Problem {
+  if (error instanceof CodedError) return problem(error.status, error.code, error.title, error.message, error.path);
+  if (error instanceof ZodValidationException) {
+    const issue = (error.getZodError() as ZodError).issues[0];
+    const path = issue?.path.join('.') ?? '';
+    return problem(400, 'bad-request', 'Not valid', `${path || 'The request'}: ${issue?.message ?? 'not valid'}.`, path);
+  }
+  if (error instanceof HttpException) {
+    const code = error.getStatus() === 413 ? 'too-large' : error.getStatus() === 404 ? 'not-found' : 'bad-request';
+    return problem(error.getStatus(), code, error.name.replace(/Exception$/, ''), error.message);
+  }
+  const status = (error as { status?: unknown } | null)?.status;
+  if (status === 413) return problem(413, 'too-large', 'Too large', 'The request is larger than this server takes.');
+  if (status === 400) return problem(400, 'bad-request', 'Not valid', 'The body is not JSON.');
+  return problem(
+    500,
+    'internal',
+    'Something went wrong here',
+    'The server met an error of its own. Nothing was changed; the log says more.',
+  );
+}
+
+function problem(status: number, code: string, title: string, detail: string, path?: string): Problem {
+  return { type: 'about:blank', title, status, detail, code, ...(path !== undefined && path !== '' && { path }) };
+}

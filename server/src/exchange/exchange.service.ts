@@ -1,0 +1,43 @@
+import { type Entry, replay, selfContainedWriteUp, specimenFiles } from '@mindful-probe/core';
+import { Injectable } from '@nestjs/common';
+import { strToU8, zipSync } from 'fflate';
+import { SpecimensService } from '../specimens/specimens.service.ts';
+import { readUpload } from './read-upload.ts';
+
+export interface Exported {
+  readonly fileName: string;
+  readonly bytes: Uint8Array;
+}
+
+/** Specimens in and out, as files. */
+@Injectable()
+export class ExchangeService {
+  constructor(private readonly specimens: SpecimensService) {}
+
+  /**
+   * Imports a specimen. One that is on the shelf already gets the entries it lacks: a tape only grows, so nothing
+   * is overwritten.
+   */
+  async import(bytes: Uint8Array): Promise<{ id: string; name: string; created: boolean; added: number }> {
+    const { specimen: id, entries } = readUpload(bytes);
+    const before = await this.specimens.tape(id, 0).catch(() => []);
+    const { created } = await this.specimens.create(id, entries);
+    const after = await this.specimens.tape(id, 0);
+    return { id, name: replay(entries).name, created, added: after.length - before.length };
+  }
+
+  async zip(id: string): Promise<Exported> {
+    const entries = await this.entriesOf(id);
+    const files = Object.fromEntries([...specimenFiles(id, entries)].map(([name, text]) => [name, strToU8(text)]));
+    return { fileName: `${id}.zip`, bytes: zipSync(files, { level: 6 }) };
+  }
+
+  async markdown(id: string): Promise<Exported> {
+    const text = selfContainedWriteUp(await this.entriesOf(id), (svg) => Buffer.from(svg, 'utf8').toString('base64'));
+    return { fileName: `${id}.md`, bytes: strToU8(text) };
+  }
+
+  private async entriesOf(id: string): Promise<Entry[]> {
+    return (await this.specimens.tape(id, 0)).map(({ entry }) => entry);
+  }
+}

@@ -1,0 +1,12 @@
+import { Module } from '@nestjs/common';
+import { SpecimensController } from './specimens.controller.ts';
+import { SpecimensRepository } from './specimens.repository.ts';
+import { SpecimensService } from './specimens.service.ts';
+import { TapeFeed } from './tape-feed.ts';
+
+@Module({
+  controllers: [SpecimensController],
+  providers: [SpecimensService, SpecimensRepository, TapeFeed],
+  exports: [SpecimensService],
+})
+export class SpecimensModule {}

@@ -1,0 +1,75 @@
+import 'reflect-metadata';
+import { readdirSync, readFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { AppModule } from './app.module.ts';
+import { type DatabasePlace, openDatabase } from './database/open-database.ts';
+import { ExchangeService } from './exchange/exchange.service.ts';
+import { describeApi } from './open-api.ts';
+import { serveWebApp } from './web-app.ts';
+
+export interface ServerOptions {
+  readonly place: DatabasePlace;
+  /** Wanted; the next free one is taken where it is busy. 0 takes any. */
+  readonly port: number;
+  /** The built web application. */
+  readonly webFolder?: string;
+  /** Tapes to import where they are not on the shelf yet, through the same import that users have. */
+  readonly tapeFolder?: string;
+}
+
+export interface RunningServer {
+  readonly url: string;
+  /** True where the wanted port was busy. */
+  readonly movedPort: boolean;
+  close(): Promise<void>;
+}
+
+/** This machine only. */
+const HOST = '127.0.0.1';
+const PORTS_TRIED = 50;
+
+/** Opens the data, starts to answer, and says where. */
+export async function startServer(options: ServerOptions): Promise<RunningServer> {
+  // Before anything else: a folder in use is refused without a half-built application around it.
+  const opened = await openDatabase(options.place);
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.of(opened), {
+    logger: ['error', 'warn'],
+    abortOnError: false,
+    // An open event stream would hold up the stop for as long as its tab is open.
+    forceCloseConnections: true,
+  });
+  app.useBodyParser('json', { limit: '8mb' });
+  app.enableShutdownHooks([]);
+  describeApi(app);
+  if (options.webFolder) serveWebApp(app, options.webFolder);
+  const port = options.port === 0 ? 0 : await freePort(options.port);
+  await app.listen(port, HOST);
+  if (options.tapeFolder) await importFolder(app.get(ExchangeService), options.tapeFolder);
+  return { url: await app.getUrl(), movedPort: options.port !== 0 && port !== options.port, close: () => app.close() };
+}
+
+async function importFolder(exchange: ExchangeService, folder: string): Promise<void> {
+  for (const name of readdirSync(folder)
+    .filter((file) => file.endsWith('.tape.json'))
+    .sort()) {
+    await exchange.import(readFileSync(join(folder, name)));
+  }
+}
+
+async function freePort(wanted: number): Promise<number> {
+  for (let port = wanted; port < wanted + PORTS_TRIED; port++) {
+    if (await isFree(port)) return port;
+  }
+  return 0;
+}
+
+function isFree(port: number): Promise<boolean> {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, HOST, () => probe.close(() => resolve(true)));
+  });
+}

@@ -1,0 +1,239 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { type Entry, entrySchema, parseTape } from '@mindful-probe/core';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { type RunningServer, startServer } from '../src/index.ts';
+
+const folders: string[] = [];
+let folder: string;
+let server: RunningServer;
+
+function newFolder(): string {
+  const made = mkdtempSync(join(tmpdir(), 'probe-server-'));
+  folders.push(made);
+  return made;
+}
+
+beforeAll(async () => {
+  folder = newFolder();
+  server = await startServer({ place: { folder }, port: 0 });
+}, 60_000);
+
+afterAll(async () => {
+  await server.close();
+  for (const made of folders) rmSync(made, { recursive: true, force: true });
+}, 30_000);
+
+let serial = 0;
+function entry(draft: Record<string, unknown>): Entry {
+  serial += 1;
+  return entrySchema.parse({ id: `entry-${serial}-s`, at: '2026-03-07T10:00:00Z', ...draft });
+}
+
+async function call(path: string, init: RequestInit = {}): Promise<{ status: number; type: string; body: Record<string, unknown> }> {
+  const response = await fetch(`${server.url}${path}`, init);
+  return {
+    status: response.status,
+    type: response.headers.get('content-type') ?? '',
+    body: (await response.json()) as Record<string, unknown>,
+  };
+}
+
+function post(path: string, body: unknown, headers: Record<string, string> = {}) {
+  return call(path, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(body) });
+}
+
+async function tapeOf(id: string): Promise<{ seq: number; entry: Entry }[]> {
+  return (await call(`/api/specimens/${id}/tape`)).body.lines as { seq: number; entry: Entry }[];
+}
+
+function upload(bytes: Uint8Array) {
+  const form = new FormData();
+  form.append('file', new Blob([bytes as BlobPart]), 'specimen.zip');
+  return call('/api/import', { method: 'POST', body: form });
+}
+
+describe('a tape', () => {
+  it('is made with its first entry and grows, each entry with its place', async () => {
+    const name = entry({ kind: 'name', name: 'Clip' });
+    expect((await post('/api/specimens', { id: 'clip-1', entries: [name] })).status).toBe(201);
+    const claim = entry({ kind: 'claim', field: 'watts', value: 3, source: 'box' });
+    const answer = await post('/api/specimens/clip-1/tape', { entries: [claim] });
+    expect(answer).toMatchObject({ status: 200, body: { landed: [{ id: claim.id, seq: 2 }] } });
+    expect(await tapeOf('clip-1')).toEqual([
+      { seq: 1, entry: name },
+      { seq: 2, entry: claim },
+    ]);
+  });
+
+  it('takes an entry sent twice once, and says where it landed the first time', async () => {
+    await post('/api/specimens', { id: 'clip-2', entries: [entry({ kind: 'name', name: 'Clip' })] });
+    const note = entry({ kind: 'note', text: 'once' });
+    const [first, second] = [
+      await post('/api/specimens/clip-2/tape', { entries: [note] }),
+      await post('/api/specimens/clip-2/tape', { entries: [note] }),
+    ];
+    expect(second.body).toEqual(first.body);
+    expect(await tapeOf('clip-2')).toHaveLength(2);
+  });
+
+  it('refuses another entry under a taken id, and appends nothing of that request', async () => {
+    await post('/api/specimens', { id: 'clip-3', entries: [entry({ kind: 'name', name: 'Clip' })] });
+    const note = entry({ kind: 'note', text: 'one' });
+    await post('/api/specimens/clip-3/tape', { entries: [note] });
+    const clash = await post('/api/specimens/clip-3/tape', { entries: [entry({ kind: 'note', text: 'fresh' }), { ...note, text: 'two' }] });
+    expect(clash).toMatchObject({ status: 409, type: expect.stringContaining('application/problem+json'), body: { code: 'entry-clash' } });
+    expect(await tapeOf('clip-3')).toHaveLength(2);
+  });
+
+  it('loses nothing when two tabs append at once, and leaves no gap', async () => {
+    await post('/api/specimens', { id: 'clip-4', entries: [entry({ kind: 'name', name: 'Clip' })] });
+    const notes = Array.from({ length: 40 }, (_, index) => entry({ kind: 'note', text: `n${index}` }));
+    await Promise.all(notes.map((note) => post('/api/specimens/clip-4/tape', { entries: [note] })));
+    const tape = await tapeOf('clip-4');
+    expect(tape.map(({ seq }) => seq)).toEqual(Array.from({ length: 41 }, (_, index) => index + 1));
+    expect(new Set(tape.map((line) => line.entry.id)).size).toBe(41);
+  });
+
+  it('tells open tabs what landed', async () => {
+    await post('/api/specimens', { id: 'clip-5', entries: [entry({ kind: 'name', name: 'Clip' })] });
+    const stop = new AbortController();
+    const response = await fetch(`${server.url}/api/specimens/clip-5/events`, { signal: stop.signal });
+    const reader = (response.body as ReadableStream<Uint8Array>).getReader();
+    const note = entry({ kind: 'note', text: 'pushed' });
+    await post('/api/specimens/clip-5/tape', { entries: [note] });
+    let heard = '';
+    while (!heard.includes(note.id)) heard += new TextDecoder().decode((await reader.read()).value);
+    expect(heard).toMatch(/event: hello[\s\S]*event: lines/);
+    stop.abort();
+  });
+});
+
+describe('bad requests are problem details that name the field', () => {
+  it.each([
+    ['an entry of no kind', { entries: [{ kind: 'dream' }] }, 'entries.0'],
+    ['no entries', { entries: [] }, 'entries'],
+    [
+      'a part with a negative resistance',
+      {
+        entries: [
+          { id: 'entry-bad', at: '2026-03-07T10:00:00Z', kind: 'part', part: { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: -4 } },
+        ],
+      },
+      'ohms',
+    ],
+  ])('%s', async (_, body, path) => {
+    const answer = await post('/api/specimens/clip-1/tape', body);
+    expect(answer).toMatchObject({ status: 400, body: { code: 'bad-request', path: expect.stringContaining(path) } });
+  });
+
+  it('an unknown specimen, broken JSON, an address that is none', async () => {
+    expect(await call('/api/specimens/nowhere/tape')).toMatchObject({ status: 404, body: { code: 'specimen-not-found' } });
+    const broken = await call('/api/specimens', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{' });
+    expect(broken).toMatchObject({ status: 400, body: { code: 'bad-request' } });
+    expect((await call('/api/nothing')).status).toBe(404);
+  });
+
+  it('a page of another site', async () => {
+    const answer = await post(
+      '/api/specimens',
+      { id: 'clip-9', entries: [entry({ kind: 'name', name: 'x' })] },
+      { origin: 'http://elsewhere.example' },
+    );
+    expect(answer).toMatchObject({ status: 403, body: { code: 'foreign-request' } });
+  });
+});
+
+describe('export and import', () => {
+  it('a specimen’s ZIP read into an empty shelf gives the same specimen', async () => {
+    const entries = [
+      entry({ kind: 'name', name: 'Rear light' }),
+      entry({ kind: 'part', part: { ref: 'B1', kind: 'battery', pins: ['p', 'm'], chemistry: 'alkaline', size: 'AAA', series: 2 } }),
+      entry({ kind: 'part', part: { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 10 } }),
+      entry({ kind: 'part', part: { ref: 'D1', kind: 'led', pins: ['a', 'm'], colour: 'red', parallel: 3 } }),
+    ];
+    await post('/api/specimens', { id: 'rear-1', entries });
+    const zip = new Uint8Array(await (await fetch(`${server.url}/api/specimens/rear-1/export.zip`)).arrayBuffer());
+    expect(Object.keys(unzipSync(zip)).sort()).toEqual([
+      'readings.csv',
+      'schematic.svg',
+      'specimen.circuit.json',
+      'specimen.tape.json',
+      'write-up.md',
+    ]);
+
+    const other = await startServer({ place: { folder: newFolder() }, port: 0 });
+    try {
+      const form = new FormData();
+      form.append('file', new Blob([zip]), 'rear.zip');
+      const answer = await fetch(`${other.url}/api/import`, { method: 'POST', body: form });
+      expect(await answer.json()).toEqual({ id: 'rear-1', name: 'Rear light', created: true, added: 4 });
+      const tape = (await (await fetch(`${other.url}/api/specimens/rear-1/tape`)).json()) as { lines: { entry: Entry }[] };
+      expect(tape.lines.map((line) => line.entry)).toEqual(entries);
+    } finally {
+      await other.close();
+    }
+  }, 60_000);
+
+  it('the same again adds nothing', async () => {
+    const zip = new Uint8Array(await (await fetch(`${server.url}/api/specimens/rear-1/export.zip`)).arrayBuffer());
+    expect(await upload(zip)).toMatchObject({ body: { created: false, added: 0 } });
+  });
+
+  it('a Markdown write-up carries its schematic', async () => {
+    const text = await (await fetch(`${server.url}/api/specimens/rear-1/write-up.md`)).text();
+    const picture = /data:image\/svg\+xml;base64,([A-Za-z0-9+/=]+)/.exec(text)?.[1] ?? '';
+    expect(Buffer.from(picture, 'base64').toString()).toMatch(/^<svg[\s\S]*R1[\s\S]*<\/svg>/);
+  });
+
+  it.each([
+    ['a broken ZIP', strToU8('PK\u0003\u0004 and then nothing of it'), 'broken-zip'],
+    ['a ZIP of something else', zipSync({ 'holiday.txt': strToU8('sea') }), 'no-tape'],
+    ['a ZIP whose tape is rubbish', zipSync({ 'specimen.tape.json': strToU8('{"format":"x"}') }), 'bad-document'],
+    ['plain rubbish', strToU8('hello'), 'bad-json'],
+  ])('refuses %s and changes nothing', async (_, bytes, code) => {
+    const before = (await call('/api/shelf')).body;
+    expect(await upload(bytes)).toMatchObject({ status: 422, body: { code } });
+    expect((await call('/api/shelf')).body).toEqual(before);
+  });
+
+  it('an export is a valid tape document', async () => {
+    const zip = new Uint8Array(await (await fetch(`${server.url}/api/specimens/rear-1/export.zip`)).arrayBuffer());
+    expect(parseTape(JSON.parse(strFromU8(unzipSync(zip)['specimen.tape.json'] as Uint8Array))).ok).toBe(true);
+  });
+});
+
+describe('the data folder', () => {
+  it('is refused to a second writer, in words', async () => {
+    await expect(startServer({ place: { folder }, port: 0 })).rejects.toThrow(/already writing to/);
+  });
+
+  it('keeps everything over a stop, and a busy port gives way to the next', async () => {
+    const place = { folder: newFolder() };
+    const tapes = newFolder();
+    writeFileSync(
+      join(tapes, 'a.tape.json'),
+      JSON.stringify({ format: 'mindful-probe.tape', version: 1, specimen: 'kept-1', entries: [entry({ kind: 'name', name: 'Kept' })] }),
+    );
+    const first = await startServer({ place, port: 0, tapeFolder: tapes });
+    await first.close();
+    const port = Number(new URL(server.url).port);
+    const second = await startServer({ place, port });
+    try {
+      expect(second.movedPort).toBe(true);
+      const shelf = (await (await fetch(`${second.url}/api/shelf`)).json()) as { specimens: { summary: { name: string } }[] };
+      expect(shelf.specimens.map(({ summary }) => summary.name)).toEqual(['Kept']);
+    } finally {
+      await second.close();
+    }
+  }, 60_000);
+});
+
+it('the API describes itself', async () => {
+  const { body } = await call('/api/openapi.json');
+  expect(Object.keys(body.paths as object)).toEqual(
+    expect.arrayContaining(['/api/shelf', '/api/specimens', '/api/specimens/{id}/tape', '/api/import']),
+  );
+});

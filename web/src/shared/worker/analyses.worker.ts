@@ -1,0 +1,31 @@
+import { type Appraisal, appraise, type Circuit, type Entry, type ReworkGoal, replay, type Result, searchWays, type StageMark, type Stage, spineOf, type Way } from '@mindful-probe/core';
+import { expose } from 'comlink';
+
+/** Everything that a specimen's screens show as a figure. */
+export interface Analysis {
+  readonly found: Result<Appraisal>;
+  /** After the last rework, with what was measured since; undefined before the first. */
+  readonly after?: Result<Appraisal>;
+  /** The same, as predicted before the first reading after it. */
+  readonly predicted?: Result<Appraisal>;
+  readonly spine: readonly { readonly stage: Stage; readonly mark: StageMark }[];
+}
+
+const api = {
+  analyse(entries: readonly Entry[]): Analysis {
+    const specimen = replay(entries);
+    const found = appraise(specimen, 0);
+    const count = specimen.reworks.length;
+    const after = count > 0 ? appraise(specimen, count) : undefined;
+    const predicted = count > 0 ? appraise({ ...specimen, readings: specimen.readings.filter(({ rework }) => rework < count) }, count) : undefined;
+    const current = after?.ok && after.value.measured ? after.value : found.ok ? found.value : undefined;
+    return { found, ...(after && { after }), ...(predicted && { predicted }), spine: spineOf(specimen, current) };
+  },
+  ways(circuit: Circuit, goal: ReworkGoal): Result<readonly Way[]> {
+    return searchWays(circuit, goal);
+  },
+};
+
+export type AnalysesApi = typeof api;
+
+expose(api);
