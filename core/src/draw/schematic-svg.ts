@@ -14,7 +14,9 @@ export interface SymbolLabel {
 /** Upright symbols are labelled at the right, lying ones above; the supply, at the far left, at its left side. */
 export function symbolLabel({ x, y, upright, stands, ref, value }: SchematicSymbol): SymbolLabel {
   const name = stands.length > 1 ? `${stands[0]}…${stands.at(-1)} ×${stands.length}` : ref;
-  return upright ? { x: x + 20, y: y - 3, anchor: 'start', ref: name, value } : { x, y: y - 32, anchor: 'middle', ref: name, value };
+  return upright
+    ? { x: x + 20, y: y - 3, anchor: 'start', ref: name, value }
+    : { x, y: y - (value === '' ? 18 : 32), anchor: 'middle', ref: name, value };
 }
 
 /** The transformation that turns a lying symbol into place. */

@@ -33,10 +33,18 @@ export interface Schematic {
   readonly railed: boolean;
 }
 
-/** Room that one upright symbol takes, with its label to the right, and one lying symbol. */
-const CELL = { width: 124, height: 84 } as const;
-const LYING = { width: 104 } as const;
-const MARGIN = { left: 96, top: 64, right: 12, bottom: 44 } as const;
+/** Room that one upright symbol takes, with its label to the right, and the length that one lying symbol takes. */
+interface Measures {
+  readonly cell: { readonly width: number; readonly height: number };
+  readonly lying: number;
+  readonly margin: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number };
+}
+
+const PLAIN: Measures = { cell: { width: 124, height: 84 }, lying: 104, margin: { left: 28, top: 64, right: 12, bottom: 28 } };
+/** With a slot for readings under the words of each symbol. */
+const SLOTTED: Measures = { cell: { width: 140, height: 124 }, lying: 132, margin: { left: 28, top: 92, right: 12, bottom: 28 } };
+/** The supply's words stand at its right, before the first lying symbol. */
+const SUPPLY_WORDS = 104;
 /** Alike parts side by side, or in a chain, beyond this many are drawn as one. */
 const FOLD_BEYOND = 4;
 /** At most this many lie in the top wire before the branches begin. */
@@ -49,14 +57,15 @@ const LYING_AT_MOST = 4;
  *
  * @returns undefined for an empty circuit
  */
-export function drawSchematic(circuit: Circuit): Schematic | undefined {
+export function drawSchematic(circuit: Circuit, { roomForSlots = false }: { readonly roomForSlots?: boolean } = {}): Schematic | undefined {
+  const measures = roomForSlots ? SLOTTED : PLAIN;
   if (circuit.parts.length === 0) return undefined;
   const supply = suppliesOf(circuit)[0];
   if (supply) {
     const { cut, leftOver } = cutSeriesParallel(circuit, supply.pins[0], supply.pins[1], new Set([supply.ref]));
-    if (cut && leftOver.length === 0) return drawCut(circuit, supply, cut);
+    if (cut && leftOver.length === 0) return drawCut(circuit, supply, cut, measures);
   }
-  return drawRails(circuit);
+  return drawRails(circuit, measures);
 }
 
 class Sheet {
@@ -103,34 +112,35 @@ interface Block {
   place(sheet: Sheet, x: number, y: number, height: number): void;
 }
 
-function drawCut(circuit: Circuit, supply: Part, cut: Cut): Schematic {
+function drawCut(circuit: Circuit, supply: Part, cut: Cut, measures: Measures): Schematic {
+  const { cell, margin } = measures;
   const sheet = new Sheet(circuit);
   const { lying, rest } = splitLead(circuit, cut);
-  const block = measure(circuit, rest);
-  const top = MARGIN.top;
-  const height = Math.max(block.height, 2 * CELL.height);
+  const block = measure(circuit, rest, measures);
+  const top = margin.top;
+  const height = Math.max(block.height, 2 * cell.height);
   const foot = top + height;
-  const left = MARGIN.left;
-  const start = left + 40 + lying.length * LYING.width;
+  const left = margin.left;
+  const start = left + SUPPLY_WORDS + lying.length * measures.lying;
   const axis = start + block.axis;
 
   sheet.symbol(supply.ref, left, (top + foot) / 2, true, false);
-  sheet.wire({ x: left, y: (top + foot) / 2 - 24 }, { x: left, y: top });
-  sheet.wire({ x: left, y: (top + foot) / 2 + 24 }, { x: left, y: foot }, { x: axis, y: foot });
+  sheet.wire({ x: left, y: (top + foot) / 2 - 27 }, { x: left, y: top });
+  sheet.wire({ x: left, y: (top + foot) / 2 + 27 }, { x: left, y: foot }, { x: axis, y: foot });
   sheet.net(supply.pins[0], left + 26, top);
   sheet.net(supply.pins[1], left + 60, foot);
   let x = left;
   lying.forEach((item, index) => {
-    const middle = left + 40 + (index + 0.5) * LYING.width;
+    const middle = left + SUPPLY_WORDS + (index + 0.5) * measures.lying;
     sheet.wire({ x, y: top }, { x: middle - 27, y: top });
     sheet.symbol(item.ref, middle, top, false, item.reversed);
     const part = partOf(circuit, item.ref);
-    sheet.net(part?.pins[item.reversed ? 0 : 1], middle + LYING.width / 2, top);
+    sheet.net(part?.pins[item.reversed ? 0 : 1], middle + measures.lying / 2, top);
     x = middle + 27;
   });
   sheet.wire({ x, y: top }, { x: axis, y: top });
   block.place(sheet, start, top, height);
-  return sheet.finish(start + block.width + MARGIN.right, foot + MARGIN.bottom, false);
+  return sheet.finish(start + block.width + margin.right, foot + margin.bottom, false);
 }
 
 type Leaf = Extract<Cut, { kind: 'part' }>;
@@ -147,25 +157,25 @@ function splitLead(circuit: Circuit, cut: Cut): { lying: readonly Leaf[]; rest: 
   return { lying, rest: items.length === 1 ? (items[0] as Cut) : { kind: 'series', items } };
 }
 
-function measure(circuit: Circuit, cut: Cut): Block {
+function measure(circuit: Circuit, cut: Cut, measures: Measures): Block {
   switch (cut.kind) {
     case 'part':
-      return leafBlock(circuit, cut, [cut.ref]);
+      return leafBlock(circuit, cut, [cut.ref], measures);
     case 'series':
-      return seriesBlock(foldAlike(circuit, cut.items).map(({ item, refs }) => foldedBlock(circuit, item, refs)));
+      return seriesBlock(foldAlike(circuit, cut.items).map(({ item, refs }) => foldedBlock(circuit, item, refs, measures)));
     case 'parallel':
-      return parallelBlock(foldAlike(circuit, cut.items).map(({ item, refs }) => foldedBlock(circuit, item, refs)));
+      return parallelBlock(foldAlike(circuit, cut.items).map(({ item, refs }) => foldedBlock(circuit, item, refs, measures)));
   }
 }
 
-function foldedBlock(circuit: Circuit, item: Cut, refs: readonly string[]): Block {
-  return item.kind === 'part' ? leafBlock(circuit, item, refs) : measure(circuit, item);
+function foldedBlock(circuit: Circuit, item: Cut, refs: readonly string[], measures: Measures): Block {
+  return item.kind === 'part' ? leafBlock(circuit, item, refs, measures) : measure(circuit, item, measures);
 }
 
-function leafBlock(circuit: Circuit, { ref, reversed }: Leaf, stands: readonly string[]): Block {
+function leafBlock(circuit: Circuit, { ref, reversed }: Leaf, stands: readonly string[], { cell }: Measures): Block {
   return {
-    width: CELL.width,
-    height: CELL.height,
+    width: cell.width,
+    height: cell.height,
     axis: 24,
     place(sheet, x, y, height) {
       const axis = x + 24;
@@ -245,17 +255,21 @@ function alikeKey(part: Part | undefined, reversed: boolean): string {
   return JSON.stringify([values, reversed]);
 }
 
+function pinCount(circuit: Circuit, net: string): number {
+  return circuit.parts.reduce((count, part) => count + (part.pins as readonly string[]).filter((pin) => pin === net).length, 0);
+}
+
 /** Every net a level rail, every part upright between its two, in columns of their own. */
-function drawRails(circuit: Circuit): Schematic {
+function drawRails(circuit: Circuit, { cell }: Measures): Schematic {
   const sheet = new Sheet(circuit);
   const nets = [...new Set(circuit.parts.flatMap((part) => part.pins as readonly string[]))];
   const ground = suppliesOf(circuit)[0]?.pins[1];
   const ordered = [...nets.filter((net) => net !== ground), ...(ground === undefined ? [] : [ground])];
-  const spacing = CELL.height;
+  const spacing = cell.height;
   const level = new Map(ordered.map((net, index) => [net, 32 + index * spacing]));
   const reach = new Map<string, { from: number; to: number }>();
   circuit.parts.forEach((part, index) => {
-    const x = 64 + index * CELL.width;
+    const x = 64 + index * cell.width;
     const [first, second] = part.pins;
     const a = level.get(first) as number;
     const b = level.get(second) as number;
@@ -267,7 +281,7 @@ function drawRails(circuit: Circuit): Schematic {
     for (const net of [first, second]) {
       const known = reach.get(net);
       reach.set(net, { from: Math.min(known?.from ?? x, x), to: Math.max(known?.to ?? x, x) });
-      sheet.junction(x, level.get(net) as number);
+      if (pinCount(circuit, net) > 1) sheet.junction(x, level.get(net) as number);
     }
   });
   for (const [net, { from, to }] of reach) {
@@ -275,5 +289,5 @@ function drawRails(circuit: Circuit): Schematic {
     sheet.wire({ x: from - 24, y }, { x: to, y });
     sheet.net(net, from - 40, y);
   }
-  return sheet.finish(64 + circuit.parts.length * CELL.width, 32 + ordered.length * spacing, true);
+  return sheet.finish(64 + circuit.parts.length * cell.width, 32 + ordered.length * spacing, true);
 }

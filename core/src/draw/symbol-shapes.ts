@@ -18,7 +18,7 @@ export const SYMBOL_SHAPES: Readonly<Record<PartKind, readonly SymbolStroke[]>> 
     LEADS(10),
     { d: 'M-10 -11V11L10 0Z', fill: 'light' },
     { d: 'M10 -11V11', fill: 'none' },
-    { d: 'M-4 -13L3 -21M3 -21L-2.5 -19.5M3 -21L1.8 -15.4M6 -13L13 -21M13 -21L7.5 -19.5M13 -21L11.8 -15.4', fill: 'none' },
+    { d: 'M-4 13L3 21M3 21L-2.5 19.5M3 21L1.8 15.4M6 13L13 21M13 21L7.5 19.5M13 21L11.8 15.4', fill: 'none' },
   ],
   battery: [LEADS(4), { d: 'M-4 -14V14', fill: 'none' }, { d: 'M4 -7V7', fill: 'none', bold: true }],
   dc: [LEADS(13), { d: 'M-13 0A13 13 0 1 0 13 0A13 13 0 1 0 -13 0Z', fill: 'sheet' }, { d: 'M-7 -3V3M-10 0H-4M4 0H10', fill: 'none' }],

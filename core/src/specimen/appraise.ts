@@ -34,7 +34,7 @@ export interface Appraisal {
   readonly next: readonly ProbeProposal[];
   /** Watts from the main supply. */
   readonly supplyWatts: Uncertain;
-  /** True once a live reading stands behind the figures. */
+  /** True once a live reading that a current follows from stands behind the figures: the supply's volts alone do not. */
   readonly measured: boolean;
 }
 
@@ -70,13 +70,17 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
     fit: { chiSquare: fit.chiSquare, freedom: fit.freedom, probability: fit.probability },
     next: wanted ? proposeProbes(circuit, fit, wanted, takenOf(readings)) : [],
     supplyWatts: { value: -watts.value, uncertainty: watts.uncertainty },
-    measured: readings.some(({ reading }) => reading.kind !== 'ohms'),
+    measured: readings.some(({ reading }) => tellsCurrent(reading, supply.ref)),
   });
 }
 
 /** Errors that only say that the trace is not far enough yet. */
 export function isUnfinished(error: CircuitError): boolean {
   return error.code === 'no-parts' || error.code === 'no-supply';
+}
+
+function tellsCurrent(reading: EstimateReading, supplyRef: string): boolean {
+  return reading.kind === 'amps' || reading.kind === 'watts' || (reading.kind === 'volts' && reading.across !== supplyRef);
 }
 
 function takenOf(readings: readonly PlacedReading[]): readonly { kind: string; ref: string }[] {

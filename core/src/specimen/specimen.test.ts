@@ -2,7 +2,6 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import {
   appraise,
-  circuitAfter,
   type Entry,
   type EntryDraft,
   entrySchema,

@@ -41,7 +41,7 @@ const MARKS: Readonly<Record<Stage, MarkOf>> = {
     if (appraisal?.slots.some(({ fits }) => !fits)) return 'contradicted';
     return appraisal?.measured && appraisal.next.length === 0 ? 'enough' : 'begun';
   },
-  drive: (_, appraisal) => (!appraisal?.hardest ? 'nothing' : appraisal.measured ? 'enough' : 'begun'),
+  drive: (_, appraisal) => (appraisal?.hardest && appraisal.measured ? 'enough' : 'nothing'),
   rework: (specimen) => (specimen.reworks.length > 0 ? 'enough' : specimen.goal ? 'begun' : 'nothing'),
   proof: (specimen, appraisal) => {
     if (specimen.proof) return 'enough';

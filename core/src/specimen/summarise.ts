@@ -32,12 +32,7 @@ export function summarise(specimen: Specimen): Summary {
   const spine = spineOf(specimen, current);
   const claimedWatts = specimen.claims.find(({ field }) => field === 'watts')?.value;
   const doubts = doubtClaims(claimFigures(specimen));
-  const over = current?.stresses.find(({ level }) => level === 'over');
-  const worst = over
-    ? over.of === 'chip-amps'
-      ? `${over.ref} over its rating`
-      : `${over.ref} over its watts`
-    : doubts.find(({ severity }) => severity === 'impossible')?.text;
+  const worst = overInWords(current) ?? doubts.find(({ severity }) => severity === 'impossible')?.text;
   return {
     name: specimen.name,
     supply: supplyInWords(specimen),
@@ -52,6 +47,14 @@ export function summarise(specimen: Specimen): Summary {
     doubts: doubts.length,
     ...(worst && { worst }),
   };
+}
+
+/** What is furthest over its rating. */
+function overInWords(appraisal: Appraisal | undefined): string | undefined {
+  const over = [...(appraisal?.stresses ?? [])].filter(({ level }) => level === 'over').sort((a, b) => b.ratio.value - a.ratio.value)[0];
+  if (!over) return undefined;
+  const what = over.of === 'chip-amps' ? `${over.ref} over its rating` : `${over.ref} over its watts`;
+  return appraisal?.measured ? what : `${what}, it seems`;
 }
 
 function measuredWatts(appraisal: Appraisal): { measured: number } | undefined {

@@ -32,9 +32,9 @@ export const bookClipReworked: BenchScript = {
         changes: [{ change: 'insert-resistor', ref: 'R4', at: { ref: 'V1', pin: 0 }, ohms: 15, rated: { watts: 0.25 } }],
       },
     ],
-    ['10:10', 'in 5.03v 70ma'],
-    ['10:12', 'R4 1.05v'],
-    ['10:14', 'R1 0.91v'],
+    ['10:10', 'in 5.06v 69ma'],
+    ['10:12', 'R4 1.03v'],
+    ['10:14', 'R1 0.89v'],
     ['10:20', { kind: 'proof', verdict: 'keep', text: 'Half an hour on the desk: the clip stays cool to the touch.' }],
     [
       '10:24',

@@ -1,4 +1,17 @@
-import { type Appraisal, appraise, type Circuit, type Entry, type ReworkGoal, replay, type Result, searchWays, type StageMark, type Stage, spineOf, type Way } from '@mindful-probe/core';
+import {
+  type Appraisal,
+  appraise,
+  type Circuit,
+  type Entry,
+  type Result,
+  type ReworkGoal,
+  replay,
+  type Stage,
+  type StageMark,
+  searchWays,
+  spineOf,
+  type Way,
+} from '@mindful-probe/core';
 import { expose } from 'comlink';
 
 /** Everything that a specimen's screens show as a figure. */
@@ -17,7 +30,8 @@ const api = {
     const found = appraise(specimen, 0);
     const count = specimen.reworks.length;
     const after = count > 0 ? appraise(specimen, count) : undefined;
-    const predicted = count > 0 ? appraise({ ...specimen, readings: specimen.readings.filter(({ rework }) => rework < count) }, count) : undefined;
+    const predicted =
+      count > 0 ? appraise({ ...specimen, readings: specimen.readings.filter(({ rework }) => rework < count) }, count) : undefined;
     const current = after?.ok && after.value.measured ? after.value : found.ok ? found.value : undefined;
     return { found, ...(after && { after }), ...(predicted && { predicted }), spine: spineOf(specimen, current) };
   },

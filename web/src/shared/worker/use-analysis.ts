@@ -1,4 +1,4 @@
-import type { Circuit, Entry, ReworkGoal, Result, Way } from '@mindful-probe/core';
+import type { Circuit, Entry, Result, ReworkGoal, Way } from '@mindful-probe/core';
 import { type Remote, wrap } from 'comlink';
 import useSWR from 'swr';
 import type { AnalysesApi, Analysis } from './analyses.worker.ts';
@@ -22,8 +22,15 @@ export function useAnalysis(specimenId: string, entries: readonly Entry[]): Anal
 }
 
 /** The ways to a goal on a circuit, and whether they are still being searched. */
-export function useWays(circuit: Circuit | undefined, goal: ReworkGoal | undefined): { ways: Result<readonly Way[]> | undefined; searching: boolean } {
+export function useWays(
+  circuit: Circuit | undefined,
+  goal: ReworkGoal | undefined,
+): { ways: Result<readonly Way[]> | undefined; searching: boolean } {
   const key = circuit && goal ? ['ways', JSON.stringify(circuit), goal.ledRef, goal.chipAmps] : null;
-  const { data, isLoading } = useSWR(key, () => analyses().ways(circuit as Circuit, goal as ReworkGoal), ONCE);
+  const { data, isLoading } = useSWR(
+    key,
+    async (): Promise<Result<readonly Way[]>> => analyses().ways(circuit as Circuit, goal as ReworkGoal),
+    ONCE,
+  );
   return { ways: data, searching: isLoading };
 }

@@ -1,0 +1,38 @@
+import { readFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { benchContext, type Circuit, parseBenchLine, parseCircuit, replay, solveOperatingPoint } from '@mindful-probe/core';
+import { barnLantern, sixStrings } from './circuits.ts';
+import { type Measured, measure } from './measure.ts';
+import { yardstick } from './yardstick.ts';
+
+const { values } = parseArgs({ options: { json: { type: 'boolean', default: false }, circuit: { type: 'string' } } });
+
+function solving(name: string, circuit: Circuit): Measured {
+  return measure(name, () => {
+    const solved = solveOperatingPoint(circuit);
+    if (!solved.ok) throw new Error(`${name}: ${solved.error.message}`);
+  });
+}
+
+function readCircuit(path: string): Circuit {
+  const parsed = parseCircuit(JSON.parse(readFileSync(path, 'utf8')));
+  if (!parsed.ok) throw new Error(`${path}: ${parsed.error.message}`);
+  return parsed.value;
+}
+
+const yard = measure('yardstick', yardstick());
+const context = benchContext(replay([]));
+const results = values.circuit
+  ? [solving('circuit', readCircuit(values.circuit))]
+  : [
+      solving('operating-point-lantern', barnLantern()),
+      solving('operating-point-18', sixStrings()),
+      measure('bench-line', () => void parseBenchLine('R3 red violet black gold on A B', context)),
+    ];
+
+if (values.json) {
+  process.stdout.write(`${JSON.stringify({ yardstickMs: yard.medianMs, results }, null, 2)}\n`);
+} else {
+  const line = ({ name, medianMs }: Measured) => `${name.padEnd(26)} ${medianMs.toFixed(4).padStart(10)} ms   ${(medianMs / yard.medianMs).toFixed(4).padStart(9)} yardsticks\n`;
+  process.stdout.write([yard, ...results].map(line).join(''));
+}

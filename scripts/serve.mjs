@@ -1,0 +1,39 @@
+// Starts the built server in this process, so that a signal to it stops it gracefully.
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { ROOT } from './steps.mjs';
+
+export async function serve({ dataFolder, tapeFolder, port }) {
+  const { values } = parseArgs({ options: { port: { type: 'string' }, data: { type: 'string' } } });
+  const wanted = values.port === undefined ? port : Number(values.port);
+  if (!Number.isInteger(wanted) || wanted < 0 || wanted > 65535) {
+    process.stderr.write(`--port ${values.port} is not a port (0 to 65535).\n`);
+    process.exit(2);
+  }
+  const { CodedError, startServer } = await import('../server/dist/index.js');
+  const url = process.env.DATABASE_URL;
+  try {
+    const server = await startServer({
+      place: url ? { url } : { folder: values.data ?? dataFolder },
+      port: wanted,
+      webFolder: join(ROOT, 'web', 'dist'),
+      ...(tapeFolder && { tapeFolder }),
+    });
+    if (server.movedPort) process.stdout.write(`Port ${wanted} is busy, so another one is taken.\n`);
+    process.stdout.write(`Mindful Probe is at ${server.url}\n`);
+    let stopping = false;
+    const stop = () => {
+      if (stopping) return;
+      stopping = true;
+      server.close().then(
+        () => process.exit(0),
+        () => process.exit(1),
+      );
+    };
+    process.on('SIGINT', stop);
+    process.on('SIGTERM', stop);
+  } catch (error) {
+    process.stderr.write(`${error instanceof CodedError ? error.message : (error?.stack ?? error)}\n`);
+    process.exit(1);
+  }
+}

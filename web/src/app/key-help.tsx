@@ -1,0 +1,66 @@
+import { Dialog } from '../shared/kit/dialog.tsx';
+import { STAGE_KEYS } from './keys.ts';
+import { STAGE_TITLES } from './stage-titles.ts';
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['/', 'bench line'],
+  ['n', 'take the next probe to the bench line'],
+  ['b', 'bench state: dead, charged, live'],
+  ['[  ]', 'neighbour stage'],
+  ['t', 'fold the tape'],
+  ['z', 'undo: strike the last entry'],
+  ['s', 'shelf'],
+  ['l', 'lamp-black or bone'],
+  ['?', 'these keys'],
+  ['Esc', 'back out'],
+];
+
+const LINES: readonly (readonly [string, string])[] = [
+  ['V1 5v usb', 'a supply'],
+  ['B1 3 aaa alkaline', 'three cells in series'],
+  ['R1 red violet black gold', 'a resistor by its bands; also 27r, mark 390'],
+  ['D1 led white 5mm', 'an LED; D1-D24 led parallel for many alike'],
+  ['R1 27r on A B', 'on two nets or pins: on V1.+ D1.+'],
+  ['join R1.2 D1.+', 'joins pins or nets'],
+  ['R1 0.94v', 'a reading; R1 26.8r dead, in 4.86v 38ma'],
+  ['claim 180lm listing', 'a claim and who makes it'],
+  ['step lens ring off', 'a step of opening; note … for a note'],
+  ['goal D1 20ma', 'the wanted current of a chip'],
+  ['correct R1 33r', 'enters a part anew'],
+  ['? 5v 1 led 3.1v 15ma', 'a question; a second Enter keeps the answer'],
+];
+
+/** All keys and the bench line's words, on one sheet. */
+export function KeyHelp({ open, onOpenChange }: { readonly open: boolean; readonly onOpenChange: (open: boolean) => void }) {
+  const stages = Object.entries(STAGE_KEYS).map(([stage, key]): readonly [string, string] => [
+    `g ${key}`,
+    STAGE_TITLES[stage as keyof typeof STAGE_TITLES],
+  ]);
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title="Keys" description="Everything works without the mouse.">
+      <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">
+        <KeyList title="Anywhere" rows={KEYS} />
+        <KeyList title="Stages" rows={stages} />
+        <div className="sm:col-span-2">
+          <KeyList title="On the bench line" rows={LINES} />
+        </div>
+      </div>
+    </Dialog>
+  );
+}
+
+function KeyList({ title, rows }: { readonly title: string; readonly rows: readonly (readonly [string, string])[] }) {
+  return (
+    <section>
+      <h2 className="border-b border-ink">{title}</h2>
+      <dl>
+        {rows.map(([key, meaning]) => (
+          <div key={key} className="flex gap-4 border-b border-rule py-1">
+            <dt className="min-w-[9ch] font-figures font-medium whitespace-nowrap">{key}</dt>
+            <dd className="text-quiet">{meaning}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}

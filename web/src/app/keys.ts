@@ -1,0 +1,74 @@
+import { STAGES, type Stage } from '@mindful-probe/core';
+import { useEffect, useRef } from 'react';
+
+/** The letter after `g` that leads to each stage. */
+export const STAGE_KEYS: Readonly<Record<Stage, string>> = {
+  claim: 'c',
+  'first-light': 'f',
+  opening: 'o',
+  trace: 't',
+  readings: 'r',
+  drive: 'd',
+  rework: 'w',
+  proof: 'p',
+  'write-up': 'u',
+};
+
+export type KeyCommand =
+  | { readonly kind: 'stage'; readonly stage: Stage }
+  | { readonly kind: 'neighbour'; readonly step: -1 | 1 }
+  | { readonly kind: 'bench-line' | 'bench-state' | 'tape' | 'next-probe' | 'shelf' | 'undo' | 'help' | 'theme' };
+
+const SINGLE: Readonly<Record<string, KeyCommand>> = {
+  '/': { kind: 'bench-line' },
+  b: { kind: 'bench-state' },
+  t: { kind: 'tape' },
+  n: { kind: 'next-probe' },
+  s: { kind: 'shelf' },
+  z: { kind: 'undo' },
+  '?': { kind: 'help' },
+  l: { kind: 'theme' },
+  '[': { kind: 'neighbour', step: -1 },
+  ']': { kind: 'neighbour', step: 1 },
+};
+
+/** What a key means, given whether `g` was just pressed; undefined for a key that means nothing here. */
+export function commandOf(key: string, afterG: boolean): KeyCommand | undefined {
+  if (!afterG) return Object.hasOwn(SINGLE, key) ? SINGLE[key] : undefined;
+  const stage = STAGES.find((name) => STAGE_KEYS[name] === key);
+  return stage && { kind: 'stage', stage };
+}
+
+const G_LASTS_MS = 1500;
+
+/** Listens to the page's keys, but for those typed into something. */
+export function useKeys(onCommand: (command: KeyCommand) => void): void {
+  const handler = useRef(onCommand);
+  useEffect(() => {
+    handler.current = onCommand;
+  });
+  useEffect(() => {
+    let gAt = Number.NEGATIVE_INFINITY;
+    function onKeyDown(event: KeyboardEvent) {
+      const inText =
+        event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable], [role=dialog]');
+      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
+      if (inText) {
+        if (event.key === 'Escape' && inText instanceof HTMLElement && !inText.closest('[role=dialog]')) inText.blur();
+        return;
+      }
+      const afterG = event.timeStamp - gAt < G_LASTS_MS;
+      gAt = Number.NEGATIVE_INFINITY;
+      if (event.key === 'g' && !afterG) {
+        gAt = event.timeStamp;
+        return;
+      }
+      const command = commandOf(event.key, afterG);
+      if (!command) return;
+      event.preventDefault();
+      handler.current(command);
+    }
+    window.addEventListener('keydown', onKeyDown);
+    return () => window.removeEventListener('keydown', onKeyDown);
+  }, []);
+}

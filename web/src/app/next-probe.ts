@@ -1,0 +1,40 @@
+import type { Appraisal, Specimen } from '@mindful-probe/core';
+import type { Analysis } from '../shared/worker/use-analysis.ts';
+
+export interface NextProbe {
+  /** Short, in mono: a ref. */
+  readonly what: string;
+  readonly why: string;
+  /** What goes on the bench line when it is taken. */
+  readonly line: string;
+}
+
+/** The one obvious next thing: what is missing for a circuit, else the reading that settles most of the LED current. */
+export function nextProbeOf(specimen: Specimen, analysis: Analysis | undefined): NextProbe | undefined {
+  if (specimen.claims.length === 0) return { what: 'claim', why: 'what body, box or listing says, with its unit', line: 'claim ' };
+  if (!analysis) return undefined;
+  const current = analysis.after ?? analysis.found;
+  if (!current.ok) return missingPart(specimen, current.error.message);
+  if (!current.value.hardest) return { what: 'LED', why: 'no LED is traced yet: D1 led white', line: 'D1 led ' };
+  const loose = specimen.nets.find(({ pins }) => pins.length === 1);
+  if (loose) return { what: loose.pins[0] as string, why: 'this pin is joined to nothing yet', line: `join ${loose.pins[0]} ` };
+  return proposal(current.value);
+}
+
+function missingPart(specimen: Specimen, message: string): NextProbe {
+  if (specimen.circuit.parts.length === 0) return { what: 'V1', why: 'the supply first: V1 5v usb, or B1 3 aaa alkaline', line: '' };
+  return { what: 'trace', why: message, line: '' };
+}
+
+function proposal(appraisal: Appraisal): NextProbe {
+  const [best] = appraisal.next;
+  const { hardest } = appraisal;
+  if (!best || !hardest) return { what: 'enough', why: 'more readings would hardly change the verdict', line: '' };
+  const share = (uncertainty: number) => `±${((200 * uncertainty) / hardest.figure.value).toPrecision(2)} %`;
+  const place = best.kind === 'volts' ? `volts across ${best.ref}` : `ohms of ${best.ref}, dead`;
+  return {
+    what: best.ref,
+    why: `${place}: ${hardest.ref} current ${share(best.now)} → ${share(best.expectedUncertainty)}`,
+    line: `${best.ref} `,
+  };
+}

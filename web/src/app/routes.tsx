@@ -1,0 +1,18 @@
+import { createBrowserRouter, Navigate } from 'react-router';
+import { ShelfPage } from '../shelf/shelf-page.tsx';
+import { NotFoundPage } from './not-found-page.tsx';
+
+/** An address for the shelf and for each stage of each specimen. The workspace is fetched when first entered. */
+export const router = createBrowserRouter([
+  { path: '/', element: <ShelfPage />, hydrateFallbackElement: <p /> },
+  {
+    path: '/specimens/:id',
+    lazy: async () => ({ Component: (await import('./workspace.tsx')).Workspace }),
+    hydrateFallbackElement: <p className="p-6 text-quiet">Opening…</p>,
+    children: [
+      { index: true, element: <Navigate to="claim" replace /> },
+      { path: ':stage', lazy: async () => ({ Component: (await import('./stage-outlet.tsx')).StageOutlet }) },
+    ],
+  },
+  { path: '*', element: <NotFoundPage /> },
+]);

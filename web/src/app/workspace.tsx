@@ -1,0 +1,147 @@
+import { BENCH_STATES, STAGES, type Stage } from '@mindful-probe/core';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Link, Outlet, useNavigate, useParams } from 'react-router';
+import { BenchLine, type BenchLineHandle } from '../shared/bench-line/bench-line.tsx';
+import { type OpenSpecimen, SpecimenProvider } from '../shared/data/open-specimen.tsx';
+import { type SpecimenData, useSpecimen } from '../shared/data/use-specimen.ts';
+import { Patterns } from '../shared/pictures/patterns.tsx';
+import { TapePanel } from '../shared/tape/tape-panel.tsx';
+import { useAnalysis } from '../shared/worker/use-analysis.ts';
+import { BenchStateButton, BenchStrip } from './bench-state.tsx';
+import { Brand } from './brand.tsx';
+import { KeyHelp } from './key-help.tsx';
+import { type KeyCommand, useKeys } from './keys.ts';
+import { nextProbeOf } from './next-probe.ts';
+import { NotFoundPage } from './not-found-page.tsx';
+import { Spine } from './spine.tsx';
+import { STAGE_TITLES } from './stage-titles.ts';
+import { toggleTheme } from './theme.ts';
+
+/** One specimen's workspace: spine, stage, tape, next probe and bench line. */
+export function Workspace() {
+  const { id = '' } = useParams();
+  const state = useSpecimen(id);
+  if (state.kind === 'missing') return <NotFoundPage />;
+  if (state.kind === 'unreachable') return <p className="p-6">The server does not answer. This page goes on by itself when it is back.</p>;
+  if (state.kind === 'loading') return <p className="p-6 text-quiet">Opening…</p>;
+  return <OpenWorkspace key={id} data={state} />;
+}
+
+const NARROW = '(max-width: 1100px)';
+
+function OpenWorkspace({ data }: { readonly data: SpecimenData }) {
+  const { specimen, record, entries, id } = data;
+  const { stage } = useParams();
+  const navigate = useNavigate();
+  const analysis = useAnalysis(id, entries);
+  const benchLine = useRef<BenchLineHandle>(null);
+  const [tapeShown, setTapeShown] = useState(() => !window.matchMedia(NARROW).matches);
+  const [helpShown, setHelpShown] = useState(false);
+  const suggest = useCallback((line: string) => benchLine.current?.suggest(line), []);
+  const open = useMemo((): OpenSpecimen => ({ ...data, analysis, suggest }), [data, analysis, suggest]);
+  const next = nextProbeOf(specimen, analysis);
+
+  useEffect(() => {
+    const narrow = window.matchMedia(NARROW);
+    const onChange = () => setTapeShown(!narrow.matches);
+    narrow.addEventListener('change', onChange);
+    return () => narrow.removeEventListener('change', onChange);
+  }, []);
+
+  useEffect(() => {
+    document.title = `${specimen.name}, ${STAGE_TITLES[stage as Stage] ?? ''} — Mindful Probe`;
+  }, [specimen.name, stage]);
+
+  const nextState = () => {
+    const index = BENCH_STATES.indexOf(specimen.benchState);
+    record({ kind: 'state', state: BENCH_STATES[(index + 1) % BENCH_STATES.length] ?? 'dead' });
+  };
+
+  const undo = () => {
+    const last = specimen.tape.findLast(({ struck, entry }) => !struck && entry.kind !== 'strike' && entry.kind !== 'name');
+    if (last) record({ kind: 'strike', entry: last.entry.id, reason: 'undone' });
+  };
+
+  useKeys((command: KeyCommand) => {
+    switch (command.kind) {
+      case 'stage':
+        return void navigate(`/specimens/${id}/${command.stage}`);
+      case 'neighbour': {
+        const index = STAGES.indexOf(stage as Stage) + command.step;
+        return void navigate(`/specimens/${id}/${STAGES[Math.min(STAGES.length - 1, Math.max(0, index))]}`);
+      }
+      case 'bench-line':
+        return benchLine.current?.focus();
+      case 'next-probe':
+        return next && suggest(next.line);
+      case 'bench-state':
+        return nextState();
+      case 'tape':
+        return setTapeShown((shown) => !shown);
+      case 'shelf':
+        return void navigate('/');
+      case 'undo':
+        return undo();
+      case 'help':
+        return setHelpShown(true);
+      case 'theme':
+        return toggleTheme();
+    }
+  });
+
+  return (
+    <SpecimenProvider value={open}>
+      <Patterns />
+      <div className="grid h-full min-h-0 grid-rows-[6px_44px_minmax(0,1fr)_auto]">
+        <BenchStrip state={specimen.benchState} />
+        <header className="flex items-center border-b border-ink pl-3.5">
+          <span className="hidden w-[194px] md:block">
+            <Brand />
+          </span>
+          <p className="flex min-w-0 flex-1 items-center gap-2 text-17 text-quiet">
+            <Link to="/">Shelf</Link>
+            <span aria-hidden>▸</span>
+            <b className="truncate font-[650] text-ink">{specimen.name}</b>
+          </p>
+          <button type="button" onClick={() => setHelpShown(true)} className="px-3 text-quiet max-md:hidden">
+            keys <kbd className="key-hint">?</kbd>
+          </button>
+          <BenchStateButton state={specimen.benchState} onNext={nextState} />
+        </header>
+        <div
+          className={`grid min-h-0 max-md:grid-rows-[auto_minmax(0,1fr)] ${tapeShown ? 'md:grid-cols-[132px_minmax(0,1fr)_260px]' : 'md:grid-cols-[132px_minmax(0,1fr)_36px]'}`}
+        >
+          <Spine open={open} />
+          <main className="min-w-0 overflow-auto bg-sheet px-6 pt-5 pb-6 max-md:px-3">
+            <Outlet />
+          </main>
+          <TapePanel shown={tapeShown} onToggle={() => setTapeShown((shown) => !shown)} />
+        </div>
+        <footer className="grid border-t border-ink md:grid-cols-[minmax(0,620fr)_minmax(0,660fr)]">
+          <section aria-label="Next probe" className="flex min-h-[51px] items-center gap-3 border-rule px-4 max-md:border-b md:border-r">
+            <span className="w-10 shrink-0 text-12 leading-[14px] text-quiet">next probe</span>
+            {next && (
+              <>
+                {next.line === '' ? (
+                  <span className="font-figures text-17 font-[650] whitespace-nowrap text-petrol">{next.what}</span>
+                ) : (
+                  <button
+                    type="button"
+                    onClick={() => suggest(next.line)}
+                    className="font-figures text-17 font-[650] whitespace-nowrap text-petrol underline decoration-1 underline-offset-4"
+                  >
+                    {next.what}
+                  </button>
+                )}
+                <span className="line-clamp-2 min-w-0 flex-1">{next.why}</span>
+                {next.line !== '' && <kbd className="key-hint">n</kbd>}
+              </>
+            )}
+          </section>
+          <BenchLine ref={benchLine} specimenId={id} specimen={specimen} record={record} />
+        </footer>
+      </div>
+      <KeyHelp open={helpShown} onOpenChange={setHelpShown} />
+    </SpecimenProvider>
+  );
+}

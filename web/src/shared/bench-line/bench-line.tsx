@@ -1,0 +1,130 @@
+import { benchContext, completeBenchLine, type EntryDraft, LONGEST_LINE, parseBenchLine, type Specimen } from '@mindful-probe/core';
+import { type ClipboardEvent, type KeyboardEvent, type Ref, useImperativeHandle, useMemo, useRef, useState } from 'react';
+import { useBenchDraft } from './bench-draft.ts';
+
+export interface BenchLineHandle {
+  focus(): void;
+  /** Puts words there, ready to go on. */
+  suggest(line: string): void;
+}
+
+interface BenchLineProps {
+  readonly ref: Ref<BenchLineHandle>;
+  readonly specimenId: string;
+  readonly specimen: Specimen;
+  readonly record: (draft: EntryDraft) => void;
+}
+
+/** The one-line entry: its meaning above it while it is typed, Enter puts it on the tape, Tab completes. */
+export function BenchLine({ ref, specimenId, specimen, record }: BenchLineProps) {
+  const [text, setText] = useBenchDraft(specimenId);
+  const [refused, setRefused] = useState<string>();
+  const [asked, setAsked] = useState<string>();
+  const input = useRef<HTMLInputElement>(null);
+  const context = useMemo(() => benchContext(specimen), [specimen]);
+  const outcome = useMemo(() => parseBenchLine(text, context), [text, context]);
+  const completion = useMemo(() => completeBenchLine(text, context), [text, context]);
+
+  useImperativeHandle(ref, () => ({
+    focus: () => input.current?.focus(),
+    suggest: (line) => {
+      setText(line);
+      input.current?.focus();
+    },
+  }));
+
+  function enter() {
+    if (outcome.kind === 'entry') {
+      record({ ...outcome.draft, typed: text });
+      setText('');
+    } else if (outcome.kind === 'answer') {
+      // The first Enter only shows the answer, the second keeps it.
+      if (asked !== text) return setAsked(text);
+      record({ ...outcome.draft, typed: text });
+      setText('');
+    } else if (outcome.kind === 'unread') setRefused(text);
+  }
+
+  function onKeyDown(event: KeyboardEvent) {
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      enter();
+    } else if (event.key === 'Tab' && !event.shiftKey && completion !== '') {
+      event.preventDefault();
+      setText(text + completion);
+    } else if (event.key === 'ArrowDown' && outcome.kind === 'unread' && outcome.nearest !== undefined) {
+      event.preventDefault();
+      setText(outcome.nearest);
+    }
+  }
+
+  function onPaste(event: ClipboardEvent) {
+    const pasted = event.clipboardData.getData('text');
+    if (pasted.length + text.length <= LONGEST_LINE) return;
+    event.preventDefault();
+    setRefused(text);
+    setTooLong(pasted.length);
+  }
+
+  const [tooLong, setTooLong] = useState<number>();
+  const shownRefusal = refused === text;
+  return (
+    <section aria-label="Bench line" className="flex min-h-[51px] items-center gap-2.5 bg-sheet px-4">
+      <span aria-hidden className="font-figures text-24 font-[650] text-petrol">
+        ›
+      </span>
+      <div className="relative min-w-0 flex-1 py-0.5">
+        <p
+          id="bench-meaning"
+          role="status"
+          className={`truncate text-14 ${outcome.kind === 'unread' ? (shownRefusal ? 'font-[650] text-brick' : 'text-quiet') : 'text-ink'}`}
+        >
+          {tooLong !== undefined
+            ? `${tooLong.toLocaleString('en')} characters are too many for one line; ${LONGEST_LINE.toLocaleString('en')} go in. Nothing was pasted.`
+            : outcome.kind === 'entry'
+              ? outcome.meaning
+              : outcome.kind === 'answer'
+                ? `${outcome.meaning}${asked === text ? ' · Enter keeps it' : ''}`
+                : outcome.kind === 'unread'
+                  ? outcome.message
+                  : ' '}
+        </p>
+        <div className="relative">
+          <span aria-hidden className="pointer-events-none absolute inset-0 font-figures text-17 font-medium whitespace-pre">
+            <span className="invisible">{text}</span>
+            <span className="text-quiet">{completion}</span>
+          </span>
+          <input
+            ref={input}
+            aria-label="Bench line"
+            aria-describedby="bench-meaning"
+            value={text}
+            onChange={(event) => {
+              setTooLong(undefined);
+              setText(event.target.value);
+            }}
+            onKeyDown={onKeyDown}
+            onPaste={onPaste}
+            placeholder="a reading, a part, a step or a question"
+            spellCheck={false}
+            autoComplete="off"
+            autoCapitalize="off"
+            className="relative w-full border-0 bg-transparent p-0 font-figures text-17 font-medium placeholder:font-words placeholder:text-14"
+          />
+        </div>
+      </div>
+      {outcome.kind === 'unread' && outcome.nearest !== undefined ? (
+        <button
+          type="button"
+          className="max-w-[40%] truncate text-12 text-quiet"
+          onClick={() => setText(outcome.nearest ?? '')}
+          title={outcome.nearest}
+        >
+          ↓ {outcome.nearest}
+        </button>
+      ) : (
+        <kbd className="key-hint">{outcome.kind === 'empty' ? '/' : completion !== '' ? 'Tab' : 'Enter'}</kbd>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,30 @@
+import { Popover as Radix } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+interface PopoverProps {
+  readonly trigger: ReactNode;
+  readonly label: string;
+  readonly children: ReactNode;
+}
+
+/** Something more about what it hangs on, opened by a press and closed by Escape. */
+export function Popover({ trigger, label, children }: PopoverProps) {
+  return (
+    <Radix.Root>
+      <Radix.Trigger className="cursor-pointer text-left" aria-label={label}>
+        {trigger}
+      </Radix.Trigger>
+      <Radix.Portal>
+        <Radix.Content
+          align="start"
+          sideOffset={6}
+          collisionPadding={12}
+          aria-label={label}
+          className="z-30 max-w-[min(560px,92vw)] rounded-corner border-[1.5px] border-ink bg-sheet p-4"
+        >
+          {children}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

@@ -1,0 +1,155 @@
+import { FileUp, Moon } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { Brand } from '../app/brand.tsx';
+import { KeyHelp } from '../app/key-help.tsx';
+import { useKeys } from '../app/keys.ts';
+import { toggleTheme } from '../app/theme.ts';
+import { importFile } from '../shared/data/api.ts';
+import { useShelf } from '../shared/data/use-shelf.ts';
+import { useWaiting } from '../shared/data/waiting.ts';
+import { Empty } from '../shared/kit/empty.tsx';
+import { Patterns } from '../shared/pictures/patterns.tsx';
+import { BenchStripPlain } from './bench-strip-plain.tsx';
+import { NewSpecimenDialog } from './new-specimen-dialog.tsx';
+import { ShelfTable } from './shelf-table.tsx';
+
+/** Every specimen on one drive ruler, the hardest driven first. */
+export function ShelfPage() {
+  const { rows, error, refresh } = useShelf();
+  const waiting = useWaiting();
+  const navigate = useNavigate();
+  const [making, setMaking] = useState(false);
+  const [helpShown, setHelpShown] = useState(false);
+  const [notice, setNotice] = useState<string>();
+  const chooser = useRef<HTMLInputElement>(null);
+
+  useKeys((command) => {
+    if (command.kind === 'help') setHelpShown(true);
+    if (command.kind === 'theme') toggleTheme();
+    if (command.kind === 'next-probe' || command.kind === 'bench-line') setMaking(true);
+  });
+
+  async function bringIn(file: File | undefined) {
+    if (!file) return;
+    try {
+      const { id, name, created, added } = await importFile(file);
+      refresh();
+      if (created) await navigate(`/specimens/${id}`);
+      else setNotice(added === 0 ? `${name} is on the shelf already; nothing was added.` : `${name}: ${added} entries added.`);
+    } catch (problem) {
+      setNotice(`${file.name}: ${problem instanceof Error ? problem.message : String(problem)}`);
+    }
+  }
+
+  return (
+    <div className="grid h-full min-h-0 grid-rows-[6px_44px_minmax(0,1fr)_52px]">
+      <Patterns />
+      <BenchStripPlain />
+      <header className="flex items-center border-b border-ink pl-3.5">
+        <span className="w-[194px]">
+          <Brand />
+        </span>
+        <h1 className="text-17">Shelf</h1>
+        <p className="flex-1 truncate pl-4 text-quiet max-md:hidden">
+          {rows === undefined ? '' : `${rows.length} specimens, hardest driven first`}
+        </p>
+        <span className="flex-1 md:hidden" />
+        {waiting.length > 0 && <p className="px-3 text-12 font-[650] text-ochre">{waiting.length} waiting</p>}
+        <button type="button" onClick={() => setHelpShown(true)} className="h-full border-l border-rule px-4">
+          Keys <kbd className="key-hint">?</kbd>
+        </button>
+        <button type="button" onClick={toggleTheme} className="h-full border-l border-rule px-4" aria-label="Lamp-black or bone">
+          <Moon size={16} aria-hidden />
+        </button>
+      </header>
+      <main className="min-h-0 overflow-auto bg-sheet px-6 max-md:px-3">
+        {notice !== undefined && (
+          <p role="alert" className="mt-3 flex items-center gap-3 border-l-4 border-ochre py-1 pl-3">
+            <span className="flex-1">{notice}</span>
+            <button type="button" className="underline" onClick={() => setNotice(undefined)}>
+              put away
+            </button>
+          </p>
+        )}
+        {error && rows === undefined && <p className="py-6">{error.message}</p>}
+        {rows?.length === 0 && (
+          <Empty>
+            <h2 className="text-17 text-ink">The shelf is empty</h2>
+            <p className="mt-1">
+              Everything you take apart stands here, on one ruler of how hard it is driven. Begin with what lies on the bench.
+            </p>
+            <button type="button" className="action mt-4" onClick={() => setMaking(true)}>
+              New specimen
+            </button>
+          </Empty>
+        )}
+        {rows && rows.length > 0 && <ShelfTable rows={rows} />}
+      </main>
+      <footer className="flex items-center gap-6 border-t border-ink pl-6">
+        <Legend />
+        <span className="flex-1" />
+        <input
+          ref={chooser}
+          type="file"
+          accept=".zip,.json"
+          aria-label="Specimen file"
+          className="hidden"
+          onChange={(event) => void bringIn(event.target.files?.[0])}
+        />
+        <button type="button" className="flex h-full items-center gap-2 border-l border-rule px-4" onClick={() => chooser.current?.click()}>
+          <FileUp size={16} aria-hidden /> Import
+        </button>
+        <button type="button" className="h-full border-l border-rule px-5 text-17 font-[650] text-petrol" onClick={() => setMaking(true)}>
+          New specimen <kbd className="key-hint">n</kbd>
+        </button>
+      </footer>
+      <NewSpecimenDialog open={making} onOpenChange={setMaking} />
+      <KeyHelp open={helpShown} onOpenChange={setHelpShown} />
+    </div>
+  );
+}
+
+function Legend() {
+  return (
+    <ul className="hidden items-center gap-5 text-12 lg:flex">
+      <li className="flex items-center gap-2">
+        <svg width="14" height="14" aria-hidden="true">
+          <circle cx="7" cy="7" r="5.5" className="fill-ink" />
+        </svg>
+        average
+      </li>
+      <li className="flex items-center gap-2">
+        <svg width="26" height="14" aria-hidden="true">
+          <rect width="26" height="14" className="fill-quiet/40" />
+        </svg>
+        uncertainty
+      </li>
+      <li className="flex items-center gap-2">
+        <svg width="14" height="14" aria-hidden="true">
+          <circle cx="7" cy="7" r="5" className="fill-sheet stroke-petrol" strokeWidth="2" />
+        </svg>
+        predicted after rework
+      </li>
+      <li className="flex items-center gap-2">
+        <svg width="26" height="14" aria-hidden="true">
+          <rect x="1" y="1" width="24" height="12" className="fill-none stroke-quiet" strokeDasharray="1.5 3" strokeWidth="1.5" />
+        </svg>
+        expected, not measured
+      </li>
+      <li className="flex items-center gap-2">
+        <svg width="26" height="14" aria-hidden="true">
+          <rect width="26" height="14" className="fill-comfort" />
+        </svg>
+        comfort, 0.4 to 0.8
+      </li>
+      <li className="flex items-center gap-2">
+        <svg width="26" height="14" aria-hidden="true">
+          <rect width="26" height="14" className="fill-over-wash stroke-brick" />
+          <rect width="26" height="14" fill="url(#hatch-faint)" />
+        </svg>
+        above rated
+      </li>
+    </ul>
+  );
+}

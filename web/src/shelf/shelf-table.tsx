@@ -1,0 +1,144 @@
+import { formatEngineering, type StageMark, type Summary } from '@mindful-probe/core';
+import { Link } from 'react-router';
+import { STAGE_TITLES } from '../app/stage-titles.ts';
+import type { ShelfRow } from '../shared/data/api.ts';
+import { multipleText } from '../shared/figures/figure.tsx';
+import { type Level, LevelMark } from '../shared/kit/level-mark.tsx';
+import { DriveRuler, RulerAxis } from '../shared/pictures/drive-ruler.tsx';
+
+const RULER_WIDTH = 384;
+
+/** One row a specimen; the hardest driven first, those not yet known last. */
+export function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
+  const sorted = [...rows].sort((a, b) => (b.summary.drive?.ratio.value ?? -1) - (a.summary.drive?.ratio.value ?? -1));
+  return (
+    <table className="w-full border-collapse">
+      <caption className="sr-only">Specimens with their LED current as multiples of what the LED is rated for</caption>
+      <thead>
+        <tr className="border-b border-ink align-bottom [&>th]:pt-5 [&>th]:pb-2">
+          <th scope="col">Specimen</th>
+          <th scope="col" className="max-lg:hidden">
+            Spine
+          </th>
+          <th scope="col" className="pr-4 text-right">
+            Drive
+          </th>
+          <th scope="col" className="px-4 !pb-0 max-md:hidden" style={{ width: RULER_WIDTH + 32 }}>
+            <span className="block pb-1 text-14">LED current, multiples of what the LED is rated for</span>
+            <RulerAxis width={RULER_WIDTH} />
+          </th>
+          <th scope="col" className="text-right font-normal text-quiet max-xl:hidden">
+            W claimed
+          </th>
+          <th scope="col" className="pl-4 text-right max-lg:hidden">
+            W measured
+          </th>
+          <th scope="col" className="pl-6 max-sm:hidden">
+            Findings
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {sorted.map((row) => (
+          <Row key={row.id} row={row} />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Row({ row: { id, summary } }: { readonly row: ShelfRow }) {
+  const { drive, predicted, watts } = summary;
+  const guessed = drive !== undefined && !drive.measured;
+  const over = drive !== undefined && drive.ratio.value > 1;
+  const level = findingLevel(summary);
+  return (
+    <tr className="relative border-b border-rule">
+      <th scope="row" className="h-[52px] pr-4 font-normal">
+        {/* The whole row leads to the specimen; the name is what is focused. */}
+        <Link to={`/specimens/${id}/${summary.furthest}`} className="text-17 font-[650] after:absolute after:inset-0">
+          {summary.name}
+        </Link>
+        <span className="block text-12 text-quiet">{summary.supply}</span>
+      </th>
+      <td className="pr-4 max-lg:hidden">
+        <FlatSpine summary={summary} />
+        <span className="text-12">{STAGE_TITLES[summary.furthest]}</span>
+      </td>
+      <td className={`pr-4 text-right font-figures text-17 ${guessed ? 'text-quiet' : over ? 'font-[650] text-brick' : ''}`}>
+        {drive ? `${guessed ? '≈ ' : ''}${multipleText(drive.ratio.value)}` : ''}
+      </td>
+      <td className="px-4 py-0 max-md:hidden">
+        <DriveRuler
+          width={RULER_WIDTH}
+          height={52}
+          {...(drive && { ratio: drive.ratio, guessed })}
+          {...(predicted && { predicted })}
+          label={rulerWords(summary)}
+        />
+      </td>
+      <td className="text-right font-figures whitespace-nowrap text-quiet max-xl:hidden">
+        {watts.claimed === undefined ? '' : formatEngineering(watts.claimed, 'watts').text}
+      </td>
+      <td className="pl-3 text-right font-figures font-[650] whitespace-nowrap max-lg:hidden">
+        {watts.measured === undefined ? '' : formatEngineering(watts.measured, 'watts').text}
+      </td>
+      <td className="max-w-[260px] pl-6 max-sm:hidden">
+        <span className="flex items-center gap-2.5">
+          <LevelMark level={level} />
+          <span className={`line-clamp-2 ${level === 'over' ? 'text-brick' : ''}`}>{findingWords(summary)}</span>
+        </span>
+      </td>
+    </tr>
+  );
+}
+
+function findingLevel({ drive, worst, doubts }: Summary): Level {
+  if (worst !== undefined) return 'over';
+  if (doubts > 0) return 'caution';
+  return drive?.measured ? 'within' : 'none';
+}
+
+function findingWords({ drive, worst, doubts }: Summary): string {
+  if (worst !== undefined) return worst;
+  if (doubts > 0) return doubts === 1 ? 'one doubtful claim' : `${doubts} doubtful claims`;
+  return drive?.measured ? 'none open' : 'not measured yet';
+}
+
+function rulerWords({ name, drive, predicted }: Summary): string {
+  if (!drive) return `${name}: not known yet`;
+  const words = `${name}: ${multipleText(drive.ratio.value)} of rated, ${drive.measured ? 'measured' : 'expected'}`;
+  return predicted ? `${words}; ${multipleText(predicted.value)} predicted after rework` : words;
+}
+
+const PITCH = 16;
+
+/** The spine's stitches, laid flat. */
+function FlatSpine({ summary }: { readonly summary: Summary }) {
+  return (
+    <svg width={9 * PITCH} height="14" aria-hidden="true" className="block">
+      <path d={`M0 7H${9 * PITCH}`} className="stroke-quiet" />
+      {summary.spine.map(({ stage, mark }, index) => (
+        <FlatStitch key={stage} mark={mark} x={index * PITCH} />
+      ))}
+    </svg>
+  );
+}
+
+function FlatStitch({ mark, x }: { readonly mark: StageMark; readonly x: number }) {
+  switch (mark) {
+    case 'nothing':
+      return <path d={`M${x + 6} 3V11`} className="stroke-quiet" />;
+    case 'begun':
+      return <rect x={x} y="4" width="6" height="6" className="fill-ink" />;
+    case 'enough':
+      return <rect x={x} y="4" width="12" height="6" className="fill-ink" />;
+    case 'contradicted':
+      return (
+        <>
+          <rect x={x} y="1" width="7" height="6" className="fill-brick" />
+          <rect x={x + 6} y="7" width="7" height="6" className="fill-brick" />
+        </>
+      );
+  }
+}
