@@ -34,4 +34,5 @@ const browserLike = (name) => ({
 
 export default {
   projects: [node('core'), node('cli'), node('server'), node('demo'), browserLike('web'), node('e2e')],
+  testTimeout: 30_000,
 };

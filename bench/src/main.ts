@@ -33,6 +33,7 @@ const results = values.circuit
 if (values.json) {
   process.stdout.write(`${JSON.stringify({ yardstickMs: yard.medianMs, results }, null, 2)}\n`);
 } else {
-  const line = ({ name, medianMs }: Measured) => `${name.padEnd(26)} ${medianMs.toFixed(4).padStart(10)} ms   ${(medianMs / yard.medianMs).toFixed(4).padStart(9)} yardsticks\n`;
+  const line = ({ name, medianMs }: Measured) =>
+    `${name.padEnd(26)} ${medianMs.toFixed(4).padStart(10)} ms   ${(medianMs / yard.medianMs).toFixed(4).padStart(9)} yardsticks\n`;
   process.stdout.write([yard, ...results].map(line).join(''));
 }

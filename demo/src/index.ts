@@ -4,7 +4,7 @@ import { bookClipReworked } from './scripts/book-clip-reworked.ts';
 import { threeCellHeadlamp } from './scripts/three-cell-headlamp.ts';
 import { usbBookClip } from './scripts/usb-book-clip.ts';
 
-export { type BenchScript, playScript } from './bench-script.ts';
+export { playScript } from './bench-script.ts';
 
 /** The demo shelf: what came to the repair mornings of the Larkhithe library this spring. */
 export const DEMO_SCRIPTS = [usbBookClip, threeCellHeadlamp, bicycleRearLight, barnLantern, bookClipReworked];

@@ -12,7 +12,7 @@ export interface NewtonOptions {
 /** The one place where the defaults stand. */
 export const NEWTON_DEFAULTS: NewtonOptions = { maxIterations: 120, relative: 1e-9, absolute: 1e-12 };
 
-export type NewtonOutcome = 'converged' | 'maxIterations' | 'singular';
+type NewtonOutcome = 'converged' | 'maxIterations' | 'singular';
 
 export interface NewtonRun {
   readonly outcome: NewtonOutcome;

@@ -32,8 +32,9 @@ export interface Appraisal {
   readonly readings: readonly PlacedReading[];
   readonly fit: { readonly chiSquare: number; readonly freedom: number; readonly probability: number };
   readonly next: readonly ProbeProposal[];
-  /** Watts from the main supply. */
+  /** What the main supply delivers. */
   readonly supplyWatts: Uncertain;
+  readonly supplyAmps: Uncertain;
   /** True once a live reading that a current follows from stands behind the figures: the supply's volts alone do not. */
   readonly measured: boolean;
 }
@@ -58,7 +59,10 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
   const stresses = stressesOf(fit.circuit, fit);
   const hardest = hardestDriven(stresses);
   const wanted: Figure | undefined = hardest && { of: 'chip', ref: hardest.ref, quantity: 'amps' };
-  const [watts] = fit.figures([{ of: 'part', ref: supply.ref, quantity: 'watts' }]);
+  const [watts, amps] = fit.figures([
+    { of: 'part', ref: supply.ref, quantity: 'watts' },
+    { of: 'part', ref: supply.ref, quantity: 'amps' },
+  ]);
   return succeed({
     nominal: circuit,
     circuit: fit.circuit,
@@ -70,6 +74,7 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
     fit: { chiSquare: fit.chiSquare, freedom: fit.freedom, probability: fit.probability },
     next: wanted ? proposeProbes(circuit, fit, wanted, takenOf(readings)) : [],
     supplyWatts: { value: -watts.value, uncertainty: watts.uncertainty },
+    supplyAmps: { value: -amps.value, uncertainty: amps.uncertainty },
     measured: readings.some(({ reading }) => tellsCurrent(reading, supply.ref)),
   });
 }

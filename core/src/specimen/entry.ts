@@ -12,7 +12,7 @@ export const STAGES = ['claim', 'first-light', 'opening', 'trace', 'readings', '
 export type Stage = (typeof STAGES)[number];
 
 /** A pin (`R1.2`) or a net (`A`). */
-export const terminalSchema = z.string().min(1).max(60);
+const terminalSchema = z.string().min(1).max(60);
 
 export const READING_UNITS = ['volts', 'amps', 'ohms', 'watts', 'celsius', 'lux'] as const;
 

@@ -141,6 +141,8 @@ class Fold {
     },
     rework: (entry) => {
       this.reworks.push(entry);
+      // What was signed off was the circuit before it.
+      this.proof = undefined;
       return undefined;
     },
     proof: (entry) => {

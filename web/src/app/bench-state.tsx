@@ -20,12 +20,7 @@ export function BenchStrip({ state }: { readonly state: BenchState }) {
 /** The state in words; a press or `b` leads to the next one. */
 export function BenchStateButton({ state, onNext }: { readonly state: BenchState; readonly onNext: () => void }) {
   return (
-    <button
-      type="button"
-      onClick={onNext}
-      className="flex h-full items-center gap-2 border-l border-rule px-4 whitespace-nowrap"
-      aria-label={`Bench state: ${state}. Change`}
-    >
+    <button type="button" onClick={onNext} className="flex h-full items-center gap-2 border-l border-rule px-4 whitespace-nowrap">
       <svg width="18" height="18" aria-hidden="true">
         <rect
           x="1"
@@ -41,6 +36,7 @@ export function BenchStateButton({ state, onNext }: { readonly state: BenchState
         {state}
       </span>
       <span className="hidden text-14 lg:inline">{WORDS[state]}</span>
+      <span className="sr-only">is the bench state; change it</span>
       <kbd className="key-hint">b</kbd>
     </button>
   );

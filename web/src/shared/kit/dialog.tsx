@@ -20,14 +20,13 @@ export function Dialog({ open, onOpenChange, title, description, children }: Dia
           className="fixed top-1/2 left-1/2 z-30 max-h-[90vh] w-[min(640px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-corner border-[1.5px] border-ink bg-sheet p-6"
           {...(description === undefined && { 'aria-describedby': undefined })}
         >
-          <div className="flex items-start gap-4">
-            <Radix.Title className="flex-1 text-24 font-[650]">{title}</Radix.Title>
-            <Radix.Close className="p-1" aria-label="Close">
-              <X size={18} aria-hidden />
-            </Radix.Close>
-          </div>
+          <Radix.Title className="pr-10 text-24 font-[650]">{title}</Radix.Title>
           {description !== undefined && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}
           <div className="mt-4">{children}</div>
+          {/* Last, so that a field is what is focused first. */}
+          <Radix.Close className="absolute top-4 right-4 p-1" aria-label="Close">
+            <X size={18} aria-hidden />
+          </Radix.Close>
         </Radix.Content>
       </Radix.Portal>
     </Radix.Root>

@@ -11,9 +11,7 @@ interface PopoverProps {
 export function Popover({ trigger, label, children }: PopoverProps) {
   return (
     <Radix.Root>
-      <Radix.Trigger className="cursor-pointer text-left" aria-label={label}>
-        {trigger}
-      </Radix.Trigger>
+      <Radix.Trigger className="cursor-pointer text-left">{trigger}</Radix.Trigger>
       <Radix.Portal>
         <Radix.Content
           align="start"

@@ -1,6 +1,6 @@
 import { COMFORT, RULER_TICKS, rulerX, type Uncertain } from '@mindful-probe/core';
 
-export interface RulerRow {
+interface RulerRow {
   readonly ratio?: Uncertain;
   readonly peak?: number;
   /** Hollow: not measured. */

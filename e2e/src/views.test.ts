@@ -1,0 +1,145 @@
+import { readFileSync, rmSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { Browser, Page } from 'puppeteer-core';
+import { newFolder, openBrowser, openPage, type RunningApp, startApp } from './harness.ts';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+const VIEWS = [
+  '/',
+  '/nowhere',
+  ...['claim', 'first-light', 'opening', 'trace', 'readings', 'drive', 'rework', 'proof', 'write-up'].flatMap((stage) => [
+    `/specimens/usb-book-clip/${stage}`,
+    `/specimens/book-clip-reworked/${stage}`,
+  ]),
+  '/specimens/bicycle-rear-light/trace',
+  '/specimens/three-cell-headlamp/claim',
+];
+
+let app: RunningApp;
+let browser: Browser;
+
+beforeAll(async () => {
+  app = await startApp('demo', newFolder());
+  browser = await openBrowser();
+}, 90_000);
+
+afterAll(async () => {
+  await browser?.close();
+  await app?.stop();
+  rmSync(app.folder, { recursive: true, force: true });
+});
+
+/** The stage's analysis comes from the worker a moment after the page. */
+async function settled(page: Page): Promise<void> {
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForFunction(() => !/computing…|Opening…|Searching…/.test(document.querySelector('main')?.textContent ?? ''));
+  await new Promise((resolve) => setTimeout(resolve, 150));
+}
+
+interface Violation {
+  id: string;
+  impact: string;
+  nodes: { html: string }[];
+}
+
+async function violationsOf(page: Page): Promise<string[]> {
+  await page.evaluate(AXE);
+  const violations = (await page.evaluate('axe.run().then((result) => result.violations)')) as Violation[];
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`);
+}
+
+/** Texts below 12 px, and things that stick out of the page to the right. */
+function misfitsOf(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const found: string[] = [];
+    for (const element of document.querySelectorAll<HTMLElement>('body *')) {
+      const own = [...element.childNodes].some((node) => node.nodeType === Node.TEXT_NODE && node.textContent?.trim());
+      if (!own || element.closest('.sr-only')) continue;
+      const box = element.getBoundingClientRect();
+      if (box.width === 0) continue;
+      const words = element.textContent?.trim().slice(0, 40);
+      // A word of SVG is as large as its drawing's scale makes it.
+      const scale = element instanceof SVGElement ? ((element as unknown as SVGGraphicsElement).getScreenCTM()?.a ?? 1) : 1;
+      const size = Number.parseFloat(getComputedStyle(element).fontSize) * scale;
+      const relative = element instanceof SVGElement ? 10 : element.className.includes('0.78em') ? 9 : 12;
+      if (size < relative - 0.01) found.push(`${size.toFixed(1)} px: ${words}`);
+      if (box.right > window.innerWidth + 1 && !element.closest('.overflow-x-auto, .overflow-auto, nav'))
+        found.push(`off the page: ${words}`);
+    }
+    return found;
+  });
+}
+
+async function visit<T>(path: string, look: (page: Page, complaints: readonly string[]) => Promise<T>, theme = 'bone'): Promise<T> {
+  const complaints: string[] = [];
+  const page = await openPage(browser, app.url + path, complaints);
+  try {
+    await page.evaluate((chosen) => {
+      document.documentElement.dataset.theme = chosen;
+    }, theme);
+    await settled(page);
+    return await look(page, complaints);
+  } finally {
+    await page.close();
+  }
+}
+
+/** Fonts of the machine that some text of the page is drawn with, each with a place. */
+async function foreignFontsOf(page: Page): Promise<string[]> {
+  const session = await page.createCDPSession();
+  await session.send('DOM.enable');
+  await session.send('CSS.enable');
+  const { root } = await session.send('DOM.getDocument', { depth: -1 });
+  const { nodeIds } = await session.send('DOM.querySelectorAll', { nodeId: root.nodeId, selector: 'body *:not(select):not(option)' });
+  const foreign = new Set<string>();
+  for (const nodeId of nodeIds) {
+    const { fonts } = await session.send('CSS.getPlatformFontsForNode', { nodeId });
+    for (const font of fonts) {
+      if (font.isCustomFont) continue;
+      const { outerHTML } = await session.send('DOM.getOuterHTML', { nodeId });
+      foreign.add(`${font.familyName}: ${outerHTML.slice(0, 120)}`);
+    }
+  }
+  return [...foreign];
+}
+
+describe('every view', () => {
+  it.each(VIEWS)('%s: no serious accessibility finding, no small or lost text, no glyph of the machine, no complaint', async (path) => {
+    await visit(path, async (page, complaints) => {
+      expect(await violationsOf(page)).toEqual([]);
+      expect(await misfitsOf(page)).toEqual([]);
+      expect(await foreignFontsOf(page)).toEqual([]);
+      expect(complaints.filter((text) => !text.includes('404'))).toEqual([]);
+    });
+  });
+
+  it.each(VIEWS.filter((path) => path === '/' || path.includes('usb-book-clip')))('%s in lamp-black has its contrasts', async (path) => {
+    await visit(path, async (page) => expect(await violationsOf(page)).toEqual([]), 'lamp-black');
+  });
+});
+
+describe('narrow and enlarged', () => {
+  it.each([
+    ['a tablet', 1024, 1],
+    ['a phone', 390, 1],
+    ['200 % zoom', 640, 2],
+  ])('%s keeps stage, next probe and bench line', async (_, width, scale) => {
+    for (const path of ['/specimens/usb-book-clip/drive', '/specimens/usb-book-clip/readings', '/']) {
+      const page = await openPage(browser, app.url + path);
+      await page.setViewport({ width, height: Math.round(800 / scale), deviceScaleFactor: scale });
+      await settled(page);
+      const state = await page.evaluate(() => ({
+        sideways: document.documentElement.scrollWidth > window.innerWidth + 1,
+        benchLine: document.querySelector('input[aria-label="Bench line"]')?.getBoundingClientRect().bottom ?? 0,
+        height: window.innerHeight,
+      }));
+      expect(state.sideways).toBe(false);
+      expect(state.benchLine).toBeLessThanOrEqual(state.height);
+      await page.close();
+    }
+  });
+});

@@ -1,0 +1,66 @@
+// Types, formatting and lint, import directions, unit and end-to-end tests. The last line counts them all.
+// `npm test -- unit` leaves out the browser; anything else is handed to Jest.
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuilt, ensureChromium, ensurePackages, ROOT, run } from './steps.mjs';
+
+const [first, ...rest] = process.argv.slice(2);
+const unitOnly = first === 'unit';
+const jestArgs = unitOnly ? rest : [first, ...rest].filter(Boolean);
+
+ensurePackages();
+ensureBuilt(['core', 'cli', 'server', 'demo', 'bench', 'web']);
+if (!unitOnly) process.env.CHROMIUM = ensureChromium();
+
+let passed = 0;
+let failed = 0;
+
+function check(name, command, args) {
+  const good = run(command, args) === 0;
+  process.stderr.write(`${good ? 'passed' : 'FAILED'}: ${name}\n`);
+  if (good) passed += 1;
+  else failed += 1;
+}
+
+for (const project of ['core/tsconfig.test.json', 'cli', 'server/tsconfig.test.json', 'demo', 'bench', 'web', 'e2e']) {
+  check(`types of ${project}`, 'npx', ['tsc', '--noEmit', '--composite', 'false', '--declaration', 'false', '-p', project]);
+}
+check('formatting and lint', 'npx', ['biome', 'ci', '--error-on-warnings', '.']);
+check('import directions', 'npx', [
+  'depcruise',
+  '--config',
+  '.dependency-cruiser.cjs',
+  '--output-type',
+  'err',
+  'core/src',
+  'cli/src',
+  'server/src',
+  'web/src',
+  'demo/src',
+  'bench/src',
+]);
+check('nothing unused', 'npx', ['knip', '--no-progress']);
+
+const report = join(ROOT, '.cache', 'jest.json');
+mkdirSync(join(ROOT, '.cache'), { recursive: true });
+writeFileSync(report, '{}');
+const projects = unitOnly ? ['core', 'cli', 'server', 'demo', 'web'] : ['core', 'cli', 'server', 'demo', 'web', 'e2e'];
+const status = run(process.execPath, [
+  '--experimental-vm-modules',
+  '--no-warnings',
+  join('node_modules', 'jest', 'bin', 'jest.js'),
+  '--json',
+  `--outputFile=${report}`,
+  '--selectProjects',
+  ...projects,
+  ...(jestArgs.length > 0 ? ['--testPathPatterns', ...jestArgs] : []),
+]);
+const { numPassedTests = 0, numFailedTests = 0, numRuntimeErrorTestSuites = 0 } = JSON.parse(readFileSync(report, 'utf8'));
+passed += numPassedTests;
+failed += numFailedTests + numRuntimeErrorTestSuites;
+if (status !== 0 && numFailedTests + numRuntimeErrorTestSuites === 0) failed += 1;
+
+const summary = `${passed} passed, ${failed} failed`;
+writeFileSync(join(ROOT, '.cache', 'test-summary'), summary);
+process.stdout.write(`${summary}\n`);
+process.exitCode = failed === 0 ? 0 : 1;
