@@ -13,7 +13,7 @@ export interface FormattedQuantity {
 const PREFIX_OF: Readonly<Record<number, string>> = { '-12': 'p', '-9': 'n', '-6': 'µ', '-3': 'm', 0: '', 3: 'k', 6: 'M', 9: 'G' };
 
 /** Thin space (U+2009), between a figure and its unit. */
-export const THIN_SPACE = ' ';
+export const THIN_SPACE = '\u2009';
 
 /**
  * Prints an SI value in engineering notation.

@@ -129,12 +129,12 @@ describe('appraisal', () => {
     const sum = ledCurrentSum(appraised(measured), 'D1');
     expect(sum.lines[0]).toMatchObject({
       what: 'Drop over R1 ÷ its ohms',
-      sum: '1.72 V ÷ 26.8 Ω',
+      sum: '1.72\u2009V ÷ 26.8\u2009Ω',
       result: expect.stringContaining('64.18'),
     });
     expect(sum.lines[1]).toMatchObject({
       what: 'Shared by 2 alike, side by side',
-      sum: '64.2 mA ÷ 2',
+      sum: '64.2\u2009mA ÷ 2',
       result: expect.stringContaining('32.09'),
     });
   });

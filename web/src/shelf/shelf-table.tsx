@@ -6,7 +6,7 @@ import { multipleText } from '../shared/figures/figure.tsx';
 import { type Level, LevelMark } from '../shared/kit/level-mark.tsx';
 import { DriveRuler, RulerAxis } from '../shared/pictures/drive-ruler.tsx';
 
-const RULER_WIDTH = 384;
+const RULER_WIDTH = 360;
 
 /** One row a specimen; the hardest driven first, those not yet known last. */
 export function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
@@ -27,11 +27,11 @@ export function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
             <span className="block pb-1 text-14">LED current, multiples of what the LED is rated for</span>
             <RulerAxis width={RULER_WIDTH} />
           </th>
-          <th scope="col" className="text-right font-normal text-quiet max-xl:hidden">
-            W claimed
+          <th scope="col" className="text-right font-normal text-quiet whitespace-nowrap max-xl:hidden">
+            Claimed W
           </th>
-          <th scope="col" className="pl-4 text-right max-lg:hidden">
-            W measured
+          <th scope="col" className="pl-4 text-right whitespace-nowrap max-lg:hidden">
+            Measured W
           </th>
           <th scope="col" className="pl-6 max-sm:hidden">
             Findings
@@ -56,7 +56,7 @@ function Row({ row: { id, summary } }: { readonly row: ShelfRow }) {
     <tr className="relative border-b border-rule">
       <th scope="row" className="h-[52px] pr-4 font-normal">
         {/* The whole row leads to the specimen; the name is what is focused. */}
-        <Link to={`/specimens/${id}/${summary.furthest}`} className="text-17 font-[650] after:absolute after:inset-0">
+        <Link to={`/specimens/${id}/${summary.furthest}`} className="line-clamp-1 text-17 font-[650] after:absolute after:inset-0">
           {summary.name}
         </Link>
         <span className="block text-12 text-quiet">{summary.supply}</span>
@@ -65,7 +65,9 @@ function Row({ row: { id, summary } }: { readonly row: ShelfRow }) {
         <FlatSpine summary={summary} />
         <span className="text-12">{STAGE_TITLES[summary.furthest]}</span>
       </td>
-      <td className={`pr-4 text-right font-figures text-17 ${guessed ? 'text-quiet' : over ? 'font-[650] text-brick' : ''}`}>
+      <td
+        className={`pr-4 text-right font-figures text-17 whitespace-nowrap ${guessed ? 'text-quiet' : over ? 'font-[650] text-brick' : ''}`}
+      >
         {drive ? `${guessed ? '≈ ' : ''}${multipleText(drive.ratio.value)}` : ''}
       </td>
       <td className="px-4 py-0 max-md:hidden">

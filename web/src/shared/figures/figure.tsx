@@ -1,4 +1,4 @@
-import { formatEngineering, formatUncertain, type Uncertain, type Unit } from '@mindful-probe/core';
+import { formatEngineering, formatUncertain, THIN_SPACE, type Uncertain, type Unit } from '@mindful-probe/core';
 
 interface FigureProps {
   readonly value: number | Uncertain;
@@ -13,7 +13,12 @@ export function Figure({ value, unit, className = '' }: FigureProps) {
     <span className={`font-figures whitespace-nowrap ${className}`}>
       {figure}
       {plusMinus !== '' && <span className="text-[0.78em] text-quiet"> {plusMinus}</span>}
-      {symbol !== '' && <span className="text-[0.78em] font-normal"> {symbol}</span>}
+      {symbol !== '' && (
+        <span className="text-[0.78em] font-normal">
+          {THIN_SPACE}
+          {symbol}
+        </span>
+      )}
     </span>
   );
 }

@@ -55,7 +55,7 @@ function Verdict({ appraisal, after }: { readonly appraisal: Appraisal; readonly
               level={hardest.level}
               figure={<Figure value={hardest.figure} unit="amps" />}
               name="LED current"
-              limit={`a chip of ${hardest.ref}`}
+              limit={`${figureText(solution.leds[hardest.ref]?.chip.watts ?? Number.NaN, 'watts')} a chip`}
             />
           </>
         )}

@@ -195,8 +195,8 @@ function ChosenWay({ appraisal, way }: { readonly appraisal: Appraisal; readonly
         </header>
         <WorkOrder changes={way.changes} supplyAmps={way.after.supplyAmps} />
         <p className="mt-2 text-quiet">
-          {limitWords(way.after.high.label)} <Figure value={way.after.high.chipAmps} unit="amps" />, {limitWords(way.after.low.label)}{' '}
-          <Figure value={way.after.low.chipAmps} unit="amps" /> a chip.
+          A chip has <Figure value={way.after.high.chipAmps} unit="amps" /> {limitWords(way.after.high.label)} and{' '}
+          <Figure value={way.after.low.chipAmps} unit="amps" /> {limitWords(way.after.low.label)}.
         </p>
       </section>
     </div>
@@ -250,8 +250,9 @@ function WorkOrder({ changes, supplyAmps }: { readonly changes: readonly Circuit
   );
 }
 
+/** Where the limits of the supply lie. */
 function limitWords(label: string): string {
-  return label === 'fresh' || label === 'flat' ? `On ${label} cells` : `At ${label}`;
+  return label === 'fresh' || label === 'flat' ? `on ${label} cells` : `at ${label}`;
 }
 
 function PlanAfter({ before, changed, height }: { readonly before: Appraisal; readonly changed: Circuit; readonly height: number }) {
