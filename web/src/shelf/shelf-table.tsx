@@ -54,7 +54,7 @@ function Row({ row: { id, summary } }: { readonly row: ShelfRow }) {
   const level = findingLevel(summary);
   return (
     <tr className="relative border-b border-rule">
-      <th scope="row" className="h-[52px] pr-4 font-normal">
+      <th scope="row" className="h-[52px] w-[250px] pr-4 font-normal">
         {/* The whole row leads to the specimen; the name is what is focused. */}
         <Link to={`/specimens/${id}/${summary.furthest}`} className="line-clamp-1 text-17 font-[650] after:absolute after:inset-0">
           {summary.name}

@@ -1,0 +1,58 @@
+import type { Entry, Summary } from '@mindful-probe/core';
+
+/** An entry with its place on the tape. */
+export interface TapeLineDto {
+  readonly seq: number;
+  readonly entry: Entry;
+}
+
+export interface ShelfRow {
+  readonly id: string;
+  readonly createdAt: string;
+  readonly lastSeq: number;
+  readonly summary: Summary;
+}
+
+/** An answer of the server that says what is wrong: problem details with a code. */
+export class ProblemError extends Error {
+  constructor(
+    readonly code: string,
+    readonly status: number,
+    detail: string,
+  ) {
+    super(detail);
+    this.name = 'ProblemError';
+  }
+}
+
+/** No answer at all: the server is stopped, or the line is cut. */
+export class UnreachableError extends Error {
+  constructor() {
+    super('The server does not answer. What you enter is kept here and sent when it is back.');
+    this.name = 'UnreachableError';
+  }
+}
+
+/** JSON from the server; a refusal or silence is thrown as one of the two errors above. */
+export async function request<T>(path: string, init?: RequestInit): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(path, init);
+  } catch {
+    throw new UnreachableError();
+  }
+  const body = (await response.json().catch(() => undefined)) as (T & { code?: string; detail?: string }) | undefined;
+  if (response.ok && body !== undefined) return body;
+  throw new ProblemError(body?.code ?? 'unknown', response.status, body?.detail ?? `The server answered ${response.status}.`);
+}
+
+export function postJson<T>(path: string, body: unknown): Promise<T> {
+  return request<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+}
+
+/** Uploads a specimen's ZIP or tape. */
+export function importFile(file: File): Promise<{ id: string; name: string; created: boolean; added: number }> {
+  const form = new FormData();
+  form.append('file', file);
+  return request('/api/import', { method: 'POST', body: form });
+}

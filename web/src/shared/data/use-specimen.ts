@@ -1,0 +1,59 @@
+import { completeDraft, type Entry, type EntryDraft, replay, type Specimen } from '@mindful-probe/core';
+import { useCallback, useMemo } from 'react';
+import useSWR from 'swr';
+import { ProblemError, request, type TapeLineDto } from './api.ts';
+import { tapeKey, withLines } from './tape-cache.ts';
+import { useServerEvents } from './use-server-events.ts';
+import { append, useWaiting } from './waiting.ts';
+import type { WaitingEntry } from './waiting-entries.ts';
+
+export interface SpecimenData {
+  readonly id: string;
+  readonly entries: readonly Entry[];
+  readonly specimen: Specimen;
+  /** Not on the server yet. */
+  readonly waiting: readonly WaitingEntry[];
+  /** Puts a draft on the tape. */
+  readonly record: (draft: EntryDraft) => void;
+}
+
+export type SpecimenState =
+  | { readonly kind: 'loading' }
+  | { readonly kind: 'missing' }
+  | { readonly kind: 'unreachable' }
+  | ({ readonly kind: 'ready' } & SpecimenData);
+
+/** A specimen as its tape and what waits to be on it say; follows what other tabs enter. */
+export function useSpecimen(id: string): SpecimenState {
+  const { data, error, mutate } = useSWR<readonly TapeLineDto[], Error>(tapeKey(id), fetchTape, {
+    revalidateOnFocus: false,
+    shouldRetryOnError: true,
+  });
+  const allWaiting = useWaiting();
+  const waiting = useMemo(() => allWaiting.filter(({ specimenId }) => specimenId === id), [allWaiting, id]);
+
+  useServerEvents(`/api/specimens/${id}/events`, {
+    lines: (text) => {
+      const { lines } = JSON.parse(text) as { lines: TapeLineDto[] };
+      void mutate((known) => (known ? withLines(known, lines) : known), { revalidate: false });
+    },
+    // After a cut line the stream begins anew: whatever landed meanwhile is fetched.
+    hello: () => void mutate(),
+  });
+
+  const record = useCallback((draft: EntryDraft) => append(id, completeDraft(draft, crypto.randomUUID(), new Date().toISOString())), [id]);
+
+  return useMemo((): SpecimenState => {
+    const landed = data?.map(({ entry }) => entry) ?? [];
+    const known = new Set(landed.map((entry) => entry.id));
+    const queued = waiting.filter(({ entry, refused }) => refused === undefined && !known.has(entry.id)).map(({ entry }) => entry);
+    const entries = [...landed, ...queued];
+    if (entries.length > 0) return { kind: 'ready', id, entries, specimen: replay(entries), waiting, record };
+    if (error instanceof ProblemError && error.status === 404) return { kind: 'missing' };
+    return error ? { kind: 'unreachable' } : { kind: 'loading' };
+  }, [data, error, id, waiting, record]);
+}
+
+async function fetchTape(path: string): Promise<readonly TapeLineDto[]> {
+  return (await request<{ lines: TapeLineDto[] }>(path)).lines;
+}
