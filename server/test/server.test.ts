@@ -51,7 +51,7 @@ async function tapeOf(id: string): Promise<{ seq: number; entry: Entry }[]> {
 
 function upload(bytes: Uint8Array) {
   const form = new FormData();
-  form.append('file', new Blob([bytes as BlobPart]), 'specimen.zip');
+  form.append('file', new Blob([Buffer.from(bytes)]), 'specimen.zip');
   return call('/api/import', { method: 'POST', body: form });
 }
 

@@ -17,10 +17,13 @@ import type { BenchContext } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { figureOf } from './words.ts';
 
-/** The kind that a ref's letter stands for, where the line does not say. */
-const KIND_OF_LETTER: Readonly<Record<string, PartKind>> = { R: 'resistor', D: 'led', V: 'dc', B: 'battery', S: 'switch', F: 'fuse' };
+/** The kinds that the bench line can enter. */
+type TypedKind = Extract<PartKind, 'resistor' | 'led' | 'dc' | 'battery' | 'switch' | 'fuse'>;
 
-const KIND_WORDS = new Map<string, PartKind>(
+/** The kind that a ref's letter stands for, where the line does not say. */
+const KIND_OF_LETTER: Readonly<Record<string, TypedKind>> = { R: 'resistor', D: 'led', V: 'dc', B: 'battery', S: 'switch', F: 'fuse' };
+
+const KIND_WORDS = new Map<string, TypedKind>(
   Object.entries({
     resistor: 'resistor',
     led: 'led',
@@ -35,7 +38,7 @@ const KIND_WORDS = new Map<string, PartKind>(
 );
 
 /** How each kind is written, for the message when a line is not yet whole. */
-export const PART_EXAMPLES: Readonly<Record<PartKind, string>> = {
+export const PART_EXAMPLES: Readonly<Record<TypedKind, string>> = {
   resistor: 'R1 red violet black gold',
   led: 'D1 led white 5mm',
   dc: 'V1 5v usb',
@@ -97,7 +100,7 @@ function isPin(terminal: string, { specimen }: BenchContext): boolean {
   return specimen.circuit.parts.some((part) => part.ref.toUpperCase() === ref);
 }
 
-function kindInWords(kind: PartKind): string {
+function kindInWords(kind: TypedKind): string {
   return kind === 'led' ? 'LED' : kind === 'dc' ? 'supply' : kind;
 }
 
@@ -108,7 +111,7 @@ interface Built {
 
 type Builder = (words: readonly string[], count: number) => Built | string;
 
-const BUILDERS: Readonly<Record<PartKind, Builder>> = {
+const BUILDERS: Readonly<Record<TypedKind, Builder>> = {
   resistor: buildResistor,
   led: buildLed,
   dc: buildDc,

@@ -10,7 +10,9 @@ export type CircuitErrorCode =
   | 'unknown-ref'
   | 'self-joined'
   | 'contradiction'
-  | 'no-convergence';
+  | 'no-convergence'
+  | 'no-common-period'
+  | 'stopped';
 
 /** An error as a value: where a person can meet it, it is returned and not thrown. */
 export interface CircuitError {

@@ -1,6 +1,7 @@
 export { CELLS, type CellState, CHEMISTRIES, type Chemistry, cellSize, typicalCell } from './battery/cells.ts';
 export { type BatteryPart, cellOf } from './battery/definition.ts';
 export {
+  type BlockLaw,
   type CurveLaw,
   type CurvePoint,
   netSchema,
@@ -8,6 +9,7 @@ export {
   type Rated,
   ratedSchema,
   refSchema,
+  type SourceWave,
   type Surroundings,
 } from './definition.ts';
 export { type ChipModel, chipLaw, chipVoltsAt, THERMAL_VOLTS } from './led/chip-model.ts';

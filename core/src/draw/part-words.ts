@@ -22,5 +22,24 @@ export function partValue(part: Part): string {
       return part.closed === false ? 'open' : '';
     case 'fuse':
       return part.rated?.amps === undefined ? '' : formatEngineering(part.rated.amps, 'amps').text;
+    case 'ac':
+      return `${formatEngineering(part.voltsRms, 'volts').text} ${formatEngineering(part.hertz, 'hertz').text}`;
+    case 'capacitor':
+      return `${formatEngineering(part.farads, 'farads').text}${part.rated?.class ? ` ${part.rated.class}` : ''}`;
+    case 'inductor':
+      return formatEngineering(part.henries, 'henries').text;
+    case 'diode':
+    case 'bridge':
+      return part.type ?? '';
+    case 'zener':
+      return formatEngineering(part.zenerVolts, 'volts').text;
+    case 'sink':
+      return formatEngineering(part.amps ?? (part.referenceVolts ?? Number.NaN) / (part.senseOhms ?? Number.NaN), 'amps').text;
+    case 'bjt':
+      return part.polarity;
+    case 'mosfet':
+      return `${part.polarity} channel`;
+    case 'converter':
+      return `${part.mode}, ${formatEngineering(part.outVolts, 'volts').text}, ${formatEngineering(part.limitAmps, 'amps').text}`;
   }
 }

@@ -10,55 +10,84 @@ export interface DenseLu {
   solveTransposedInPlace(b: Float64Array): void;
 }
 
-/** A pivot below this share of its row's largest original entry counts as zero: the rows depend on each other. */
-const RELATIVE_PIVOT = 1e-15;
+/** A pivot below this share of the matrix's largest entry counts as zero: the rows depend on each other. */
+const RELATIVE_PIVOT = 1e-20;
 
 /**
  * A reusable n × n factoriser: its work arrays are made once, so that a Newton loop allocates nothing.
- * Doolittle's method; Golub and Van Loan, Matrix Computations, 4th ed. (2013), algorithm 3.4.1.
+ * Doolittle's method with partial pivoting; Golub and Van Loan, Matrix Computations, 4th ed. (2013), algorithm 3.4.1.
  */
 export class DenseLuFactoriser implements DenseLu {
   isSingular = false;
   singularColumn = -1;
   private readonly lu: Float64Array;
   private readonly row: Int32Array;
-  private readonly scale: Float64Array;
+  private readonly inversePivot: Float64Array;
   private readonly work: Float64Array;
 
   constructor(private readonly size: number) {
     this.lu = new Float64Array(size * size);
     this.row = new Int32Array(size);
-    this.scale = new Float64Array(size);
+    this.inversePivot = new Float64Array(size);
     this.work = new Float64Array(size);
   }
 
-  /** Factors the row-major `matrix` (n × n), which is copied and not written to. */
+  /** Factors the row-major `matrix` (n × n), which is copied and not written to. One flat loop: small systems live here. */
   factor(matrix: Float64Array): this {
-    const { size: n, lu, row, scale } = this;
-    lu.set(matrix);
+    const { size: n, lu, row, inversePivot } = this;
+    let largestEntry = 0;
+    for (let i = 0; i < n * n; i++) {
+      const value = matrix[i];
+      lu[i] = value;
+      const size = value < 0 ? -value : value;
+      if (size > largestEntry) largestEntry = size;
+    }
+    const smallest = RELATIVE_PIVOT * largestEntry;
     this.isSingular = false;
     this.singularColumn = -1;
-    for (let i = 0; i < n; i++) {
-      row[i] = i;
-      let largest = 0;
-      for (let j = 0; j < n; j++) largest = Math.max(largest, Math.abs(lu[i * n + j]));
-      scale[i] = largest > 0 ? 1 / largest : 1;
-    }
+    for (let i = 0; i < n; i++) row[i] = i;
     for (let k = 0; k < n; k++) {
-      const pivot = this.choosePivot(k);
-      if (pivot === -1) {
+      let pivotRow = -1;
+      let pivotSize = smallest;
+      for (let i = k; i < n; i++) {
+        const value = lu[i * n + k];
+        const size = value < 0 ? -value : value;
+        if (size > pivotSize) {
+          pivotSize = size;
+          pivotRow = i;
+        }
+      }
+      if (pivotRow === -1) {
         this.isSingular = true;
         this.singularColumn = k;
         return this;
       }
-      if (pivot !== k) this.swapRows(k, pivot);
-      this.eliminateBelow(k);
+      if (pivotRow !== k) {
+        const kept = row[k];
+        row[k] = row[pivotRow];
+        row[pivotRow] = kept;
+        for (let j = 0; j < n; j++) {
+          const value = lu[k * n + j];
+          lu[k * n + j] = lu[pivotRow * n + j];
+          lu[pivotRow * n + j] = value;
+        }
+      }
+      const inverse = 1 / lu[k * n + k];
+      inversePivot[k] = inverse;
+      for (let i = k + 1; i < n; i++) {
+        const at = i * n;
+        const below = lu[at + k];
+        if (below === 0) continue;
+        const factor = below * inverse;
+        lu[at + k] = factor;
+        for (let j = k + 1; j < n; j++) lu[at + j] -= factor * lu[k * n + j];
+      }
     }
     return this;
   }
 
   solveInPlace(b: Float64Array): void {
-    const { size: n, lu, row, work } = this;
+    const { size: n, lu, row, work, inversePivot } = this;
     for (let i = 0; i < n; i++) {
       let sum = b[row[i]];
       for (let j = 0; j < i; j++) sum -= lu[i * n + j] * work[j];
@@ -67,9 +96,9 @@ export class DenseLuFactoriser implements DenseLu {
     for (let i = n - 1; i >= 0; i--) {
       let sum = work[i];
       for (let j = i + 1; j < n; j++) sum -= lu[i * n + j] * work[j];
-      work[i] = sum / lu[i * n + i];
+      work[i] = sum * inversePivot[i];
     }
-    b.set(work);
+    for (let i = 0; i < n; i++) b[i] = work[i];
   }
 
   solveTransposedInPlace(b: Float64Array): void {
@@ -85,43 +114,5 @@ export class DenseLuFactoriser implements DenseLu {
       work[i] = sum;
     }
     for (let i = 0; i < n; i++) b[row[i]] = work[i];
-  }
-
-  private choosePivot(k: number): number {
-    const { size: n, lu, row, scale } = this;
-    let best = -1;
-    let bestSize = RELATIVE_PIVOT;
-    for (let i = k; i < n; i++) {
-      const size = Math.abs(lu[i * n + k]) * scale[row[i]];
-      if (size > bestSize) {
-        bestSize = size;
-        best = i;
-      }
-    }
-    return best;
-  }
-
-  private swapRows(a: number, b: number): void {
-    const { size: n, lu, row } = this;
-    for (let j = 0; j < n; j++) {
-      const kept = lu[a * n + j];
-      lu[a * n + j] = lu[b * n + j];
-      lu[b * n + j] = kept;
-    }
-    const kept = row[a];
-    row[a] = row[b];
-    row[b] = kept;
-  }
-
-  private eliminateBelow(k: number): void {
-    const { size: n, lu } = this;
-    const pivot = lu[k * n + k];
-    for (let i = k + 1; i < n; i++) {
-      const at = i * n;
-      const factor = lu[at + k] / pivot;
-      if (factor === 0) continue;
-      lu[at + k] = factor;
-      for (let j = k + 1; j < n; j++) lu[at + j] -= factor * lu[k * n + j];
-    }
   }
 }

@@ -10,13 +10,15 @@ export function wrightOmega(z: number): number {
   if (z < -50) return Math.exp(z);
   let w = z > 1.5 ? z - Math.log(z) : z < -2 ? Math.exp(z) : Math.exp((2 * z - 2) / (3 + Math.exp(z / 2) / 4));
   if (w < 1e-300) return w;
-  // Fritsch, Shafer and Crowley's fourth-order step; two are enough from the starts above.
-  for (let step = 0; step < 3; step++) {
+  // Fritsch, Shafer and Crowley's step is of fourth order: once the residual is small, the step taken for it is the last.
+  for (let step = 0; step < 4; step++) {
     const residual = z - w - Math.log(w);
     const one = 1 + w;
     const q = 2 * one * (one + (2 / 3) * residual);
     w *= 1 + (residual / one) * ((q - residual) / (q - 2 * residual));
-    if (Math.abs(residual) < 1e-14 * Math.max(1, Math.abs(z))) break;
+    if (residual < LAST_RESIDUAL && residual > -LAST_RESIDUAL) break;
   }
   return w;
 }
+
+const LAST_RESIDUAL = 2e-4;

@@ -52,20 +52,23 @@ export interface Parameter {
  * @returns figures × parameters, row-major
  */
 export function sensitivities(point: OperatingPoint, parameters: readonly Parameter[], figures: readonly Figure[]): Float64Array {
-  const { system, x, newton } = point;
+  const { system, x } = point;
   const table = new Float64Array(figures.length * parameters.length);
   const high = new Float64Array(system.size);
   const low = new Float64Array(system.size);
-  newton.lu.factor(jacobianAt(point));
+  system.assemble(x, low, true);
+  system.matrix.factor();
   parameters.forEach((parameter, column) => {
     const value = fieldValue(system.circuit, parameter);
     const step = 1e-5 * Math.max(Math.abs(value), 1e-3);
     const above = new CircuitSystem(nudge(system.circuit, parameter, value + step));
     const below = new CircuitSystem(nudge(system.circuit, parameter, value - step));
-    above.assemble(x, high);
-    below.assemble(x, low);
+    above.modes.set(system.modes);
+    below.modes.set(system.modes);
+    above.assemble(x, high, false);
+    below.assemble(x, low, false);
     for (let i = 0; i < system.size; i++) high[i] = -(high[i] - low[i]) / (2 * step);
-    newton.lu.solveInPlace(high);
+    system.matrix.solveInPlace(high);
     const ahead = x.map((unknown, i) => unknown + step * high[i]);
     const behind = x.map((unknown, i) => unknown - step * high[i]);
     figures.forEach((figure, row) => {
@@ -84,9 +87,4 @@ export function fieldValue(circuit: Circuit, { ref, field }: Parameter): number 
 
 function nudge(circuit: Circuit, { ref, field }: Parameter, value: number): Circuit {
   return { ...circuit, parts: circuit.parts.map((part) => (part.ref === ref ? ({ ...part, [field]: value } as Part) : part)) };
-}
-
-function jacobianAt({ system, x, newton }: OperatingPoint): Float64Array {
-  system.assemble(x, new Float64Array(system.size), newton.jacobian);
-  return newton.jacobian;
 }

@@ -6,7 +6,7 @@ export function ideallyHeldLoop(circuit: Circuit): readonly string[] | undefined
   const edges: { ref: string; a: string; b: string }[] = [];
   for (const part of circuit.parts) {
     if (!isIdealSource(part)) continue;
-    const [a, b] = part.pins;
+    const [a, b] = part.pins as [string, string];
     const path = a === b ? [] : pathBetween(edges, a, b);
     if (path) return [part.ref, ...path];
     edges.push({ ref: part.ref, a, b });
@@ -16,6 +16,7 @@ export function ideallyHeldLoop(circuit: Circuit): readonly string[] | undefined
 
 function isIdealSource(part: Part): boolean {
   if (part.kind === 'dc') return (part.ohms ?? 0) === 0;
+  if (part.kind === 'ac') return (part.ohms ?? 0) === 0 && (part.henries ?? 0) === 0;
   return part.kind === 'battery' && cellOf(part).ohms === 0;
 }
 

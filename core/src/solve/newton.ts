@@ -1,16 +1,21 @@
-import { DenseLuFactoriser } from '../numeric/index.ts';
-import type { CircuitSystem } from './system.ts';
+import type { CircuitSystem, Memory, StageContext } from './system.ts';
 
 export interface NewtonOptions {
   /** Enough for any step of a stepping fallback; plain circuits need 3 to 12. */
   readonly maxIterations: number;
-  /** A step below this share of the unknown, or below `absolute`, counts as none. */
+  /** A step of a net's volts below this share of them, or below `absoluteVolts`, counts as none. */
   readonly relative: number;
-  readonly absolute: number;
+  readonly absoluteVolts: number;
 }
 
-/** The one place where the defaults stand. */
-export const NEWTON_DEFAULTS: NewtonOptions = { maxIterations: 120, relative: 1e-9, absolute: 1e-12 };
+/** For an operating point: as sharp as the arithmetic gives. */
+export const NEWTON_DEFAULTS: NewtonOptions = { maxIterations: 120, relative: 1e-9, absoluteVolts: 1e-11 };
+
+/**
+ * For a stage of a step in time. Convergence is quadratic: after a step of this size what is left of a junction's volts
+ * is its square over n·Vt, some 1e-6 V, far below the error of the step in time.
+ */
+export const STAGE_NEWTON: NewtonOptions = { maxIterations: 40, relative: 1e-6, absoluteVolts: 2e-4 };
 
 type NewtonOutcome = 'converged' | 'maxIterations' | 'singular';
 
@@ -21,46 +26,50 @@ export interface NewtonRun {
   readonly singularUnknown: number;
 }
 
-/** A damped Newton iteration over one circuit; its work arrays serve every run. */
+/** A limited Newton iteration over one circuit; its work arrays serve every run. The matrix is left factored. */
 export class Newton {
-  readonly jacobian: Float64Array;
-  readonly lu: DenseLuFactoriser;
   private readonly step: Float64Array;
-  private readonly limited: Float64Array;
+  private readonly memory: Memory;
 
   constructor(
     private readonly system: CircuitSystem,
     private readonly options: NewtonOptions = NEWTON_DEFAULTS,
   ) {
-    const { size } = system;
-    this.jacobian = new Float64Array(size * size);
-    this.lu = new DenseLuFactoriser(size);
-    this.step = new Float64Array(size);
-    this.limited = new Float64Array(system.curveCount);
+    this.step = new Float64Array(system.size);
+    this.memory = system.newMemory();
   }
 
-  /** Improves `x` in place. `scale` and `shunt` are those of `CircuitSystem.assemble`. */
-  run(x: Float64Array, scale = 1, shunt = 0): NewtonRun {
-    const { system, step, limited, jacobian, lu, options } = this;
-    limited.fill(0);
+  /** Forgets where curves were last evaluated: a run then begins as the first did. */
+  forget(): void {
+    this.memory.curves.fill(0);
+    this.memory.blocks.fill(0);
+  }
+
+  /** Improves `x` in place. `stage`, `scale` and `shunt` are those of `CircuitSystem.assemble`. */
+  run(x: Float64Array, stage?: StageContext, scale = 1, shunt = 0): NewtonRun {
+    const { system, step, memory, options } = this;
+    const { matrix } = system;
     for (let iterations = 1; iterations <= options.maxIterations; iterations++) {
-      const wasLimited = system.assemble(x, step, jacobian, limited, scale, shunt);
-      lu.factor(jacobian);
-      if (lu.isSingular) return { outcome: 'singular', iterations, singularUnknown: lu.singularColumn };
-      lu.solveInPlace(step);
-      const moved = this.takeStep(x);
-      if (!moved && !wasLimited) return { outcome: 'converged', iterations, singularUnknown: -1 };
+      const moved = system.assemble(x, step, true, memory, stage, scale, shunt);
+      matrix.factor();
+      if (matrix.isSingular) return { outcome: 'singular', iterations, singularUnknown: matrix.singularColumn };
+      matrix.solveInPlace(step);
+      if (!this.takeStep(x) && !moved) return { outcome: 'converged', iterations, singularUnknown: -1 };
     }
     return { outcome: 'maxIterations', iterations: options.maxIterations, singularUnknown: -1 };
   }
 
-  /** Subtracts the step; true when any unknown moved by more than its tolerance. */
+  /** Subtracts the step; true when any net's volts moved by more than the tolerance. Branch currents follow from them. */
   private takeStep(x: Float64Array): boolean {
-    const { step, options } = this;
+    const { step } = this;
+    const { relative, absoluteVolts } = this.options;
+    const { nodeCount } = this.system;
     let moved = false;
     for (let i = 0; i < x.length; i++) {
-      x[i] -= step[i];
-      if (!(Math.abs(step[i]) <= options.absolute + options.relative * Math.abs(x[i]))) moved = true;
+      const change = step[i];
+      const value = x[i] - change;
+      x[i] = value;
+      if (i < nodeCount && !((change < 0 ? -change : change) <= absoluteVolts + relative * (value < 0 ? -value : value))) moved = true;
     }
     return moved;
   }

@@ -8,13 +8,14 @@ export interface OperatingPoint {
   readonly system: CircuitSystem;
   /** Net volts, then source currents (A into the plus pin). */
   readonly x: Float64Array;
-  readonly newton: Newton;
   readonly iterations: number;
 }
 
 /** Conductances over the curves, S, from "everything conducts" to almost nothing. */
 const SHUNTS = [1e-1, 1e-2, 1e-3, 1e-4, 1e-5, 1e-6, 1e-7, 1e-8, 1e-9, 1e-10, 1e-11, 1e-12];
 const SOURCE_STEPS = 20;
+/** Converters in a row switch each other a few times at most; more is a hunt without end. */
+const MOST_MODE_CHANGES = 12;
 
 /**
  * Finds the direct-current operating point: plain Newton first; where that does not settle, conductance stepping
@@ -35,11 +36,19 @@ export function solveOperatingPoint(circuit: Circuit): Result<OperatingPoint> {
   const system = new CircuitSystem(circuit);
   const newton = new Newton(system);
   const x = new Float64Array(system.size);
-  const plain = newton.run(x);
-  if (plain.outcome === 'converged' && isFinitePoint(x)) return succeed({ system, x, newton, iterations: plain.iterations });
-  const stepped = stepShunts(newton, x) ?? stepSources(newton, x);
-  if (stepped !== undefined && isFinitePoint(x)) return succeed({ system, x, newton, iterations: plain.iterations + stepped });
-  const net = [...system.unknownOf].find(([, unknown]) => unknown === plain.singularUnknown)?.[0];
+  let plain = findPoint(newton, x);
+  let iterations = plain.iterations;
+  // Converters decide whether they run from the volts they find, and are asked again until none changes.
+  for (let asked = 0; plain.found && system.settleModes(x); asked++) {
+    if (asked === MOST_MODE_CHANGES) {
+      const refs = circuit.parts.filter(({ kind }) => kind === 'converter').map(({ ref }) => ref);
+      return fail('no-convergence', `${refs.join(', ')} would switch on and off for ever: its supply gives way when it runs.`, refs[0]);
+    }
+    plain = findPoint(newton, x);
+    iterations += plain.iterations;
+  }
+  if (plain.found) return succeed({ system, x, iterations });
+  const net = [...system.unknownOf].find(([, unknown]) => unknown >= 0 && unknown === plain.singularUnknown)?.[0];
   const near = circuit.parts.filter((part) => (part.pins as readonly string[]).includes(net ?? '')).map((part) => part.ref);
   if (net !== undefined) return fail('contradiction', `Net ${net} (${near.join(', ')}) has no path that sets its volts.`, near[0]);
   return fail(
@@ -52,11 +61,27 @@ export function solveOperatingPoint(circuit: Circuit): Result<OperatingPoint> {
   );
 }
 
+interface Found {
+  readonly found: boolean;
+  readonly iterations: number;
+  readonly singularUnknown: number;
+}
+
+function findPoint(newton: Newton, x: Float64Array): Found {
+  newton.forget();
+  const plain = newton.run(x);
+  if (plain.outcome === 'converged' && isFinitePoint(x)) return { found: true, iterations: plain.iterations, singularUnknown: -1 };
+  const stepped = stepShunts(newton, x) ?? stepSources(newton, x);
+  const found = stepped !== undefined && isFinitePoint(x);
+  return { found, iterations: plain.iterations + (stepped ?? 0), singularUnknown: plain.singularUnknown };
+}
+
 function stepShunts(newton: Newton, x: Float64Array): number | undefined {
   x.fill(0);
   let iterations = 0;
   for (const shunt of [...SHUNTS, 0]) {
-    const run = newton.run(x, 1, shunt);
+    newton.forget();
+    const run = newton.run(x, undefined, 1, shunt);
     iterations += run.iterations;
     if (run.outcome !== 'converged') return undefined;
   }
@@ -67,7 +92,8 @@ function stepSources(newton: Newton, x: Float64Array): number | undefined {
   x.fill(0);
   let iterations = 0;
   for (let step = 1; step <= SOURCE_STEPS; step++) {
-    const run = newton.run(x, step / SOURCE_STEPS);
+    newton.forget();
+    const run = newton.run(x, undefined, step / SOURCE_STEPS);
     iterations += run.iterations;
     if (run.outcome !== 'converged') return undefined;
   }

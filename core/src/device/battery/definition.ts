@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type DeviceDefinition, partBase, twoPins } from '../definition.ts';
+import { type DeviceDefinition, partBase, steadyWave, twoPins } from '../definition.ts';
 import { type CellState, CHEMISTRIES, typicalCell } from './cells.ts';
 
 const schema = z
@@ -44,6 +44,6 @@ export const battery: DeviceDefinition<'battery', typeof schema> = {
   expand: (part, build) => {
     const cell = cellOf(part);
     const series = part.series ?? 1;
-    build.source(0, 1, cell.openVolts * series, (cell.ohms * series) / (part.parallel ?? 1));
+    build.source(0, 1, steadyWave(cell.openVolts * series), (cell.ohms * series) / (part.parallel ?? 1), 0);
   },
 };

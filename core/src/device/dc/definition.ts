@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type DeviceDefinition, partBase, twoPins } from '../definition.ts';
+import { type DeviceDefinition, partBase, steadyWave, twoPins } from '../definition.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -17,5 +17,5 @@ export const dc: DeviceDefinition<'dc', typeof schema> = {
   supplies: true,
   toleranced: 'volts',
   schema,
-  expand: (part, build) => build.source(0, 1, part.volts, part.ohms ?? 0),
+  expand: (part, build) => build.source(0, 1, steadyWave(part.volts), part.ohms ?? 0, 0),
 };

@@ -3,12 +3,7 @@ import { type CurveLaw, type DeviceDefinition, partBase, type Surroundings, twoP
 import { type ChipModel, chipLaw } from './chip-model.ts';
 import { LED_BODY_NAMES, LED_COLOUR_NAMES } from './colours.ts';
 import { fitChip, typicalChip } from './fit-chip.ts';
-
-const modelSchema = z.strictObject({
-  saturationAmps: z.number().positive(),
-  emission: z.number().min(0.5).max(20),
-  seriesOhms: z.number().min(0),
-});
+import { diodeModelSchema } from './model-schema.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -16,7 +11,7 @@ const schema = z.strictObject({
   pins: twoPins,
   series: z.int().positive().max(10000).optional(),
   parallel: z.int().positive().max(10000).optional(),
-  model: modelSchema.optional(),
+  model: diodeModelSchema.optional(),
   /** [amps, volts] of one chip. */
   points: z
     .array(z.tuple([z.number().positive(), z.number().positive()]))
@@ -32,6 +27,8 @@ const schema = z.strictObject({
   breakdownVolts: z.number().positive().optional(),
   breakdownOhms: z.number().positive().optional(),
   kelvinPerWatt: z.number().min(0).optional(),
+  /** Light over electrical power: what is left heats the junction. 0 where nothing is known, the hottest case. */
+  lightShare: z.number().min(0).max(0.9).optional(),
 });
 
 export type LedPart = z.infer<typeof schema>;

@@ -1,0 +1,27 @@
+import type { CurveLaw, Surroundings } from '../definition.ts';
+import { type ChipModel, chipLaw } from '../led/chip-model.ts';
+
+/** Typical junctions of FORMATS: {Is (A), n, Rs (ohm)} of a 1 A silicon rectifier and of a small Schottky diode. */
+export const TYPICAL_DIODES = {
+  silicon: { saturationAmps: 4e-9, emission: 1.85, seriesOhms: 0.03 },
+  schottky: { saturationAmps: 1.5e-6, emission: 1.05, seriesOhms: 0.1 },
+} as const satisfies Record<string, ChipModel>;
+
+/** Volts of a junction at a given current shift by this much per kelvin, where the part does not say. */
+const JUNCTION_VOLTS_PER_KELVIN = -0.002;
+
+interface Junction {
+  readonly model: ChipModel;
+  readonly voltsPerKelvin?: number | undefined;
+  readonly breakdownVolts?: number | undefined;
+  readonly breakdownOhms?: number | undefined;
+}
+
+/** A junction at its temperature. */
+export function junctionLaw({ model, voltsPerKelvin, breakdownVolts, breakdownOhms }: Junction, { celsius }: Surroundings): CurveLaw {
+  return chipLaw(model, {
+    shiftVolts: (voltsPerKelvin ?? JUNCTION_VOLTS_PER_KELVIN) * (celsius - 25),
+    breakdownOhms: breakdownOhms ?? 1,
+    ...(breakdownVolts !== undefined && { breakdownVolts }),
+  });
+}

@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { type BlockLaw, type DeviceDefinition, partBase, threePins } from '../definition.ts';
+import { junctionLaw, TYPICAL_DIODES } from '../diode/junction.ts';
+
+const schema = z.strictObject({
+  ...partBase,
+  kind: z.literal('mosfet'),
+  pins: threePins,
+  polarity: z.enum(['n', 'p']),
+  /** A positive magnitude for both polarities. */
+  thresholdVolts: z.number().positive().max(100),
+  /** A/V². */
+  gain: z.number().positive().max(1e6),
+  /** In the drain. */
+  onOhms: z.number().min(0).max(1e6).optional(),
+});
+
+/** A square-law channel behind its drain resistance, and the body diode. */
+export const mosfet: DeviceDefinition<'mosfet', typeof schema> = {
+  kind: 'mosfet',
+  pins: ['drain', 'gate', 'source'],
+  polar: true,
+  supplies: false,
+  schema,
+  expand: (part, build, surroundings) => {
+    const sign = part.polarity === 'n' ? 1 : -1;
+    let drain = 0;
+    if (part.onOhms) {
+      drain = build.inner();
+      build.resistance(0, drain, part.onOhms);
+    }
+    build.block([drain, 1, 2], channelLaw(sign, part.thresholdVolts, part.gain));
+    const body = junctionLaw({ model: TYPICAL_DIODES.silicon }, surroundings);
+    if (sign > 0) build.curve(2, 0, body);
+    else build.curve(0, 2, body);
+  },
+};
+
+/**
+ * Shichman and Hodges' square law (IEEE J. Solid-State Circuits 3, 1968) without channel-length modulation:
+ * saturation K/2·(Vgs − Vt)², triode K·((Vgs − Vt)·Vds − Vds²/2). Symmetrical: for Vds < 0 drain and source change places.
+ */
+function channelLaw(sign: number, threshold: number, gain: number): BlockLaw {
+  return {
+    remembers: 0,
+    firstMode: 0,
+    nextMode: (_, mode) => mode,
+    evaluate(volts, amps, siemens) {
+      const vds = sign * volts[0];
+      const vgs = sign * volts[1];
+      const forward = vds >= 0;
+      const over = (forward ? vgs : vgs - vds) - threshold;
+      const across = Math.abs(vds);
+      let current = 0;
+      let byGate = 0;
+      let byDrain = 0;
+      if (over > 0 && across >= over) {
+        current = (gain / 2) * over ** 2;
+        byGate = gain * over;
+      } else if (over > 0) {
+        current = gain * (over * across - across ** 2 / 2);
+        byGate = gain * across;
+        byDrain = gain * (over - across);
+      }
+      amps[0] = sign * (forward ? current : -current);
+      amps[1] = 0;
+      // Backwards the gate is seen from the drain: ∂over/∂Vds = −1, ∂across/∂Vds = −1.
+      siemens[0] = forward ? byDrain : byGate + byDrain;
+      siemens[1] = forward ? byGate : -byGate;
+      siemens[2] = 0;
+      siemens[3] = 0;
+      return false;
+    },
+  };
+}

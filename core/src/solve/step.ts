@@ -1,0 +1,132 @@
+import { Newton, STAGE_NEWTON } from './newton.ts';
+import type { CircuitSystem, StageContext } from './system.ts';
+
+/**
+ * One step in time by the two-stage singly diagonally implicit method of second order (Alexander, SIAM J. Numer.
+ * Anal. 14, 1977): L-stable, so stiff parts are damped, and stiffly accurate, so the step ends on a solved circuit.
+ * Both stages have the same weight γ·h.
+ */
+const GAMMA = 1 - Math.SQRT1_2;
+
+/** A step that was taken, or that must be shorter. */
+export type StepOutcome = 'taken' | 'stuck';
+
+/** Tangents carried along a step: how the state depends on what it began with. Column-major, states × columns. */
+export interface Tangents {
+  readonly columns: number;
+  readonly values: Float64Array;
+}
+
+/** Takes steps over one circuit; its work arrays serve every step. */
+export class Stepper {
+  /** Unknowns at the end of the last step; also where the next one begins to look. */
+  readonly x: Float64Array;
+  /** The stage that `x` solves. */
+  readonly stage: StageContext;
+  /** Of the last step, per state: the difference from the embedded first-order result. */
+  readonly error: Float64Array;
+  iterations = 0;
+
+  private readonly newton: Newton;
+  private readonly firstRates: Float64Array;
+  private readonly lastRates: Float64Array;
+  private readonly kept: Float64Array;
+  private readonly dx: Float64Array;
+  private readonly dBase: Float64Array;
+  private readonly dLast: Float64Array;
+  private readonly dBases: Float64Array[] = [];
+  private readonly dRates: Float64Array[] = [];
+
+  constructor(readonly system: CircuitSystem) {
+    const { size, stateCount } = system;
+    this.newton = new Newton(system, STAGE_NEWTON);
+    this.x = new Float64Array(size);
+    this.stage = { time: 0, weight: 1, base: new Float64Array(stateCount) };
+    this.error = new Float64Array(stateCount);
+    this.firstRates = new Float64Array(stateCount);
+    this.lastRates = new Float64Array(stateCount);
+    this.kept = new Float64Array(size);
+    this.dx = new Float64Array(size);
+    this.dBase = new Float64Array(stateCount);
+    this.dLast = new Float64Array(stateCount);
+  }
+
+  /**
+   * Solves the circuit at `time` with its states held, to begin from: every store is a source for that moment.
+   *
+   * @param seconds short enough that no store changes, long enough that its equation stays well scaled
+   */
+  hold(time: number, state: Float64Array, seconds: number): boolean {
+    this.newton.forget();
+    this.x.fill(0);
+    return this.solveStage(time, seconds, state);
+  }
+
+  /** Steps from `time` by `seconds`, changing `state` in place; on 'stuck' nothing has changed. */
+  step(time: number, seconds: number, state: Float64Array, tangents?: Tangents): StepOutcome {
+    const { stage, firstRates, lastRates, error, system } = this;
+    const count = system.stateCount;
+    const weight = GAMMA * seconds;
+    this.kept.set(this.x);
+    this.iterations = 0;
+    if (!this.solveStage(time + weight, weight, state)) return this.undo();
+    system.rates(this.x, stage, firstRates);
+    if (tangents) this.firstTangents(tangents);
+    for (let i = 0; i < count; i++) stage.base[i] = state[i] + (seconds - weight) * firstRates[i];
+    if (!this.solveStage(time + seconds, weight, undefined)) return this.undo();
+    system.rates(this.x, stage, lastRates);
+    if (tangents) this.lastTangents(tangents, seconds);
+    for (let i = 0; i < count; i++) {
+      state[i] = stage.base[i] + weight * lastRates[i];
+      error[i] = seconds * (0.5 - GAMMA) * (lastRates[i] - firstRates[i]);
+    }
+    return 'taken';
+  }
+
+  private solveStage(time: number, weight: number, base: Float64Array | undefined): boolean {
+    const { stage } = this;
+    stage.time = time;
+    stage.weight = weight;
+    if (base) stage.base.set(base);
+    const run = this.newton.run(this.x, stage);
+    this.iterations = Math.max(this.iterations, run.iterations);
+    return run.outcome === 'converged' && this.x.every(Number.isFinite);
+  }
+
+  private undo(): StepOutcome {
+    this.x.set(this.kept);
+    this.newton.forget();
+    return 'stuck';
+  }
+
+  /** After the first stage: the tangent of its rates, for every column, on the matrix just factored. */
+  private firstTangents({ columns, values }: Tangents): void {
+    const count = this.system.stateCount;
+    while (this.dRates.length < columns) {
+      this.dRates.push(new Float64Array(count));
+      this.dBases.push(new Float64Array(count));
+    }
+    for (let column = 0; column < columns; column++) {
+      const begin = values.subarray(column * count, (column + 1) * count);
+      this.tangentOfStage(begin, this.dRates[column]);
+      this.dBases[column].set(begin);
+    }
+  }
+
+  private lastTangents({ columns, values }: Tangents, seconds: number): void {
+    const count = this.system.stateCount;
+    const weight = GAMMA * seconds;
+    for (let column = 0; column < columns; column++) {
+      for (let i = 0; i < count; i++) this.dBase[i] = this.dBases[column][i] + (seconds - weight) * this.dRates[column][i];
+      this.tangentOfStage(this.dBase, this.dLast);
+      for (let i = 0; i < count; i++) values[column * count + i] = this.dBase[i] + weight * this.dLast[i];
+    }
+  }
+
+  private tangentOfStage(dBase: Float64Array, dRates: Float64Array): void {
+    const { system, stage, dx } = this;
+    system.tangentOfBase(dBase, stage, dx);
+    system.matrix.solveInPlace(dx);
+    system.tangentOfRates(dx, dBase, stage, dRates);
+  }
+}
