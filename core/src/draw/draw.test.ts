@@ -113,6 +113,20 @@ describe('schematic', () => {
   });
 });
 
+it('a part of four pins is drawn with a wire from each of them', () => {
+  const pins = ['L', 'N', 'p', 'm'];
+  const circuit = circuitOf([
+    { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 12, hertz: 50 },
+    { ref: 'B1', kind: 'bridge', pins },
+    { ref: 'R1', kind: 'resistor', pins: ['p', 'm'], ohms: 100 },
+  ]);
+  const { wires, nets, symbols } = drawn(circuit);
+  const box = symbols.find(({ ref }) => ref === 'B1') as { x: number; y: number };
+  const ends = wires.filter(([first]) => first && Math.abs(first.x - box.x) <= 16 && Math.abs(first.y - box.y) <= 16);
+  expect(ends).toHaveLength(2);
+  for (const wire of ends) expect(nets.some(({ y }) => y === wire.at(-1)?.y)).toBe(true);
+});
+
 describe('watt plan', () => {
   it.each([
     ['branches', clip],

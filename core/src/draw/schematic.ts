@@ -270,7 +270,7 @@ function drawRails(circuit: Circuit, { cell }: Measures): Schematic {
   const reach = new Map<string, { from: number; to: number }>();
   circuit.parts.forEach((part, index) => {
     const x = 64 + index * cell.width;
-    const [first, second] = part.pins;
+    const [first, second, ...more] = part.pins as readonly string[] as readonly [string, string, ...string[]];
     const a = level.get(first) as number;
     const b = level.get(second) as number;
     const top = Math.min(a, b);
@@ -278,11 +278,20 @@ function drawRails(circuit: Circuit, { cell }: Measures): Schematic {
     sheet.symbol(part.ref, x, (top + foot) / 2, true, a > b);
     sheet.wire({ x, y: top }, { x, y: (top + foot) / 2 - 27 });
     sheet.wire({ x, y: (top + foot) / 2 + 27 }, { x, y: foot });
-    for (const net of [first, second]) {
+    const touch = (net: string, at: number) => {
       const known = reach.get(net);
-      reach.set(net, { from: Math.min(known?.from ?? x, x), to: Math.max(known?.to ?? x, x) });
-      if (pinCount(circuit, net) > 1) sheet.junction(x, level.get(net) as number);
-    }
+      reach.set(net, { from: Math.min(known?.from ?? at, at), to: Math.max(known?.to ?? at, at) });
+      if (pinCount(circuit, net) > 1) sheet.junction(at, level.get(net) as number);
+    };
+    touch(first, x);
+    touch(second, x);
+    // Further pins leave a box at its right side, each on a way of its own.
+    more.forEach((net, extra) => {
+      const y = (top + foot) / 2 + (extra === 0 ? -12 : 12);
+      const way = x + 76 + extra * 14;
+      sheet.wire({ x: x + 16, y }, { x: way, y }, { x: way, y: level.get(net) as number });
+      touch(net, way);
+    });
   });
   for (const [net, { from, to }] of reach) {
     const y = level.get(net) as number;

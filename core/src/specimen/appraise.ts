@@ -2,7 +2,7 @@ import { type Circuit, type CircuitError, fail, type Result, succeed } from '../
 import { hardestDriven, type Stress, stressesOf } from '../drive/index.ts';
 import { type EstimateReading, type Fit, fitReadings, type ProbeProposal, proposeProbes } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
-import { type Figure, type Solution, solutionOf } from '../solve/index.ts';
+import { type Figure, isAlternating, type Solution, solutionOf } from '../solve/index.ts';
 import { foundCircuit, mainSupply, type PlacedReading, trustedReadings } from './found-circuit.ts';
 import type { Specimen } from './replay.ts';
 
@@ -51,6 +51,13 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
   const { circuit, readings } = foundCircuit(specimen, rework);
   const supply = mainSupply(circuit);
   if (circuit.parts.length === 0) return fail('no-parts', 'No parts are traced yet.', 'parts');
+  if (isAlternating(circuit)) {
+    return fail(
+      'no-supply',
+      'Its supply alternates: the headless solver settles it, but it is not judged here yet.',
+      supply?.ref ?? 'parts',
+    );
+  }
   if (!supply) return fail('no-supply', 'No supply is traced yet: a battery (B1) or a source (V1).', 'parts');
   const trusted = trustedReadings(readings);
   const fitted = fitReadings(circuit, trusted);

@@ -150,6 +150,14 @@ describe('appraisal', () => {
     expect(wrong.slots.filter(({ fits }) => !fits).map(({ ref, kind }) => `${ref} ${kind}`)).toContain('R1 volts');
   });
 
+  it('does not judge an alternating supply as if it were direct', () => {
+    const mains: EntryDraft = { kind: 'part', part: { ref: 'V1', kind: 'ac', pins: pins('a', 'b'), voltsRms: 230, hertz: 50 } };
+    expect(appraise(specimenOf(mains), 0)).toMatchObject({
+      ok: false,
+      error: { path: 'V1', message: expect.stringContaining('alternates') },
+    });
+  });
+
   it('says what is missing before there is a circuit', () => {
     expect(appraise(specimenOf(board[0] as EntryDraft), 0)).toMatchObject({ ok: false, error: { code: 'no-parts' } });
     expect(appraise(specimenOf(board[0] as EntryDraft, board[3] as EntryDraft), 0)).toMatchObject({
