@@ -1,7 +1,16 @@
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { benchContext, type Circuit, parseBenchLine, parseCircuit, replay, solveOperatingPoint } from '@mindful-probe/core';
-import { barnLantern, sixStrings } from './circuits.ts';
+import {
+  benchContext,
+  type Circuit,
+  isAlternating,
+  parseBenchLine,
+  parseCircuit,
+  replay,
+  solve,
+  solveOperatingPoint,
+} from '@mindful-probe/core';
+import { barnLantern, dropper, sixStrings, strip } from './circuits.ts';
 import { type Measured, measure } from './measure.ts';
 import { yardstick } from './yardstick.ts';
 
@@ -9,7 +18,7 @@ const { values } = parseArgs({ options: { json: { type: 'boolean', default: fals
 
 function solving(name: string, circuit: Circuit): Measured {
   return measure(name, () => {
-    const solved = solveOperatingPoint(circuit);
+    const solved = isAlternating(circuit) ? solve(circuit) : solveOperatingPoint(circuit);
     if (!solved.ok) throw new Error(`${name}: ${solved.error.message}`);
   });
 }
@@ -27,6 +36,10 @@ const results = values.circuit
   : [
       solving('operating-point-lantern', barnLantern()),
       solving('operating-point-18', sixStrings()),
+      solving('settled-dropper', dropper(1e-6, 10e-6)),
+      solving('settled-slow-store', dropper(0.22e-6, 470e-6)),
+      solving('strip-400', strip(400)),
+      solving('strip-800', strip(800)),
       measure('bench-line', () => void parseBenchLine('R3 red violet black gold on A B', context)),
     ];
 

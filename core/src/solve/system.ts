@@ -18,8 +18,8 @@ interface Resistance extends Pair {
   readonly siemens: number;
 }
 interface Branch extends Pair {
-  /** The unknown that is this branch's current, into the first terminal. */
-  readonly branch: number;
+  /** The unknown that is this branch's current, into the first terminal; set once all nodes are counted. */
+  branch: number;
   readonly wave: SourceWave | undefined;
   readonly ohms: number;
   readonly henries: number;
@@ -107,7 +107,7 @@ export class CircuitSystem {
   readonly frequencies: readonly number[];
 
   private readonly resistances: Resistance[] = [];
-  private readonly branches: Branch[] = [];
+  private readonly branches: readonly Branch[];
   private readonly curves: Curve[] = [];
   private readonly capacitances: Capacitance[] = [];
   private readonly blocks: Block[] = [];
@@ -135,10 +135,17 @@ export class CircuitSystem {
     this.slotCount = slots;
 
     const draft = new Draft(nodes);
-    for (const [index, part] of circuit.parts.entries()) this.expand(part, this.slotOf[index], draft);
+    const { build, begin } = this.builder(draft);
+    const surroundings = { celsius: circuit.celsius ?? 25 };
+    for (let index = 0; index < circuit.parts.length; index++) {
+      const part = circuit.parts[index];
+      begin(part, this.slotOf[index]);
+      deviceOf(part.kind).expand(part, build, part.celsius === undefined ? surroundings : { celsius: part.celsius });
+    }
     this.nodeCount = draft.nodes;
     this.size = draft.nodes + draft.branches.length;
-    for (const make of draft.branches) this.branches.push(make(this.nodeCount + this.branches.length));
+    this.branches = draft.branches;
+    for (let index = 0; index < this.branches.length; index++) this.branches[index].branch = this.nodeCount + index;
     this.capacitorCount = this.capacitances.length;
     this.stateCount = this.capacitorCount + draft.inductive;
     this.initialState = new Float64Array(this.stateCount);
@@ -278,25 +285,25 @@ export class CircuitSystem {
     return (between(x, a, b) - stage.base[index]) / (stage.weight / farads + ohms);
   }
 
-  private expand(part: Part, slot: number, draft: Draft): void {
-    const unknowns = (part.pins as readonly string[]).map((net) => this.unknownOf.get(net) as number);
-    const slots = unknowns.map((_, pin) => slot + pin);
-    const pair = (a: number, b: number): Pair => ({
-      a: unknowns[a],
-      b: unknowns[b],
-      slotA: slots[a],
-      slotB: slots[b],
-      aa: -1,
-      ab: -1,
-      ba: -1,
-      bb: -1,
-    });
+  /** One builder serves all parts: making a circuit's equations is done thousands of times in a search. */
+  private builder(draft: Draft): { build: PartBuilder; begin(part: Part, slot: number): void } {
+    const { resistances, curves, capacitances, blocks, unknownOf } = this;
+    let ref = '';
+    let unknowns: number[] = [];
+    let slots: number[] = [];
     const branch = (a: number, b: number, wave: SourceWave | undefined, ohms: number, henries: number) => {
       const state = henries > 0 ? draft.inductive++ : -1;
-      if (henries > 0) draft.inductorRefs.push(part.ref);
-      draft.branches.push((unknown) => ({
-        ...pair(a, b),
-        branch: unknown,
+      if (henries > 0) draft.inductorRefs.push(ref);
+      draft.branches.push({
+        a: unknowns[a],
+        b: unknowns[b],
+        slotA: slots[a],
+        slotB: slots[b],
+        aa: -1,
+        ab: -1,
+        ba: -1,
+        bb: -1,
+        branch: -1,
         wave,
         ohms,
         henries,
@@ -306,7 +313,7 @@ export class CircuitSystem {
         branchA: -1,
         branchB: -1,
         branchBranch: -1,
-      }));
+      });
     };
     const build: PartBuilder = {
       inner: () => {
@@ -314,18 +321,34 @@ export class CircuitSystem {
         slots.push(-1);
         return unknowns.length - 1;
       },
-      resistance: (a, b, ohms) => void this.resistances.push({ ...pair(a, b), siemens: 1 / Math.max(ohms, LINK_OHMS) }),
+      resistance: (a, b, ohms) => {
+        const siemens = 1 / Math.max(ohms, LINK_OHMS);
+        resistances.push({ a: unknowns[a], b: unknowns[b], slotA: slots[a], slotB: slots[b], aa: -1, ab: -1, ba: -1, bb: -1, siemens });
+      },
       source: branch,
       inductance: (a, b, henries, ohms) => branch(a, b, undefined, ohms, henries),
-      curve: (a, b, law) => void this.curves.push({ ...pair(a, b), law }),
+      curve: (a, b, law) => {
+        curves.push({ a: unknowns[a], b: unknowns[b], slotA: slots[a], slotB: slots[b], aa: -1, ab: -1, ba: -1, bb: -1, law });
+      },
       capacitance: (a, b, farads, ohms, initialVolts) => {
         draft.initialVolts.push(initialVolts);
-        draft.capacitorRefs.push(part.ref);
-        this.capacitances.push({ ...pair(a, b), farads, ohms });
+        draft.capacitorRefs.push(ref);
+        capacitances.push({
+          a: unknowns[a],
+          b: unknowns[b],
+          slotA: slots[a],
+          slotB: slots[b],
+          aa: -1,
+          ab: -1,
+          ba: -1,
+          bb: -1,
+          farads,
+          ohms,
+        });
       },
       block: (terminals, law) => {
         const free = terminals.length - 1;
-        this.blocks.push({
+        blocks.push({
           law,
           terminals: Int32Array.from(terminals, (terminal) => unknowns[terminal]),
           slots: Int32Array.from(terminals, (terminal) => slots[terminal]),
@@ -338,7 +361,19 @@ export class CircuitSystem {
         this.memoryCount += law.remembers;
       },
     };
-    deviceOf(part.kind).expand(part, build, { celsius: part.celsius ?? this.circuit.celsius ?? 25 });
+    return {
+      build,
+      begin: (part, slot) => {
+        ref = part.ref;
+        const pins = part.pins as readonly string[];
+        unknowns = [];
+        slots = [];
+        for (let pin = 0; pin < pins.length; pin++) {
+          unknowns.push(unknownOf.get(pins[pin]) as number);
+          slots.push(slot + pin);
+        }
+      },
+    };
   }
 
   /** Everything that may differ from zero. */
@@ -477,7 +512,7 @@ export class CircuitSystem {
 
 /** What is gathered while the parts unfold. */
 class Draft {
-  readonly branches: ((unknown: number) => Branch)[] = [];
+  readonly branches: Branch[] = [];
   readonly initialVolts: number[] = [];
   readonly capacitorRefs: string[] = [];
   readonly inductorRefs: string[] = [];
