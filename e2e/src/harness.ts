@@ -138,7 +138,7 @@ export async function waitForText(page: Page, text: string, selector = 'main'): 
       (place, wanted) => document.querySelector(place)?.textContent?.replace(/\s/g, ' ').includes(wanted),
       { timeout: 5000 },
       selector,
-      text,
+      text.replace(/\s/g, ' '),
     )
     .catch(async () => {
       const shown = await page.$eval(selector, (element) => element.textContent);
