@@ -123,7 +123,7 @@ function carrierLines(appraisal: Appraisal, carrier: Carrier, ledRef: string): S
   const total = divide(volts, carrier.ohms);
   const lines = [
     {
-      what: `Drop over ${carrier.ref} ÷ its ohms${carrier.ohmsMeasured ? '' : ' (as marked)'}`,
+      what: `Drop over ${carrier.ref} ÷ its ohms${carrier.ohmsMeasured ? '' : ' (not read, most likely)'}`,
       sum: `${formatEngineering(volts.value, 'volts').text} ÷ ${formatEngineering(carrier.ohms.value, 'ohms').text}`,
       result: withPlusMinus(total),
     },
