@@ -1,0 +1,89 @@
+import { describe, expect, it } from '@jest/globals';
+import { commonPeriod } from './period.ts';
+import { flickerOf, meanProduct, statisticsOf } from './statistics.ts';
+
+const times = Array.from({ length: 2001 }, (_, index) => index / 2000);
+const wave = (f: (t: number) => number) => Float64Array.from(times, f);
+
+describe('figures over a period', () => {
+  it('of a sine: average 0, rms 1/√2, peak 1', () => {
+    const { avg, rms, min, max } = statisticsOf(
+      times,
+      wave((t) => Math.sin(2 * Math.PI * t)),
+    );
+    expect(avg).toBeCloseTo(0, 9);
+    expect(rms).toBeCloseTo(Math.SQRT1_2, 5);
+    expect([min, max]).toEqual([expect.closeTo(-1, 5), expect.closeTo(1, 5)]);
+  });
+
+  it('of a straight line are exact on two points: average 1, rms √(4/3)', () => {
+    expect(statisticsOf([0, 1], Float64Array.of(0, 2))).toEqual({ avg: 1, rms: expect.closeTo(Math.sqrt(4 / 3), 12), min: 0, max: 2 });
+  });
+
+  it('do not depend on how the steps are spaced', () => {
+    const uneven = times.filter((_, index) => index % 7 !== 3 && index % 11 !== 5);
+    const values = Float64Array.from(uneven, (t) => 3 + t);
+    expect(statisticsOf(uneven, values).avg).toBeCloseTo(3.5, 9);
+  });
+
+  it('the mean of volts × amps a quarter period apart is nothing', () => {
+    const volts = wave((t) => Math.cos(2 * Math.PI * t));
+    const amps = wave((t) => Math.sin(2 * Math.PI * t));
+    expect(meanProduct(times, volts, amps)).toBeCloseTo(0, 9);
+    expect(meanProduct(times, volts, volts)).toBeCloseTo(0.5, 5);
+  });
+});
+
+describe('flicker (IES percent and index)', () => {
+  it('of 1 + ½·sin is 50 % and 0.5/π', () => {
+    const { percent, index } = flickerOf(
+      times,
+      wave((t) => 1 + 0.5 * Math.sin(2 * Math.PI * t)),
+    );
+    expect(percent).toBeCloseTo(50, 3);
+    expect(index).toBeCloseTo(0.5 / Math.PI, 4);
+  });
+
+  it('of a square wave of half duty is 100 % and 0.5', () => {
+    const { percent, index } = flickerOf(
+      times,
+      wave((t) => (t < 0.5 ? 1 : 0)),
+    );
+    expect(percent).toBeCloseTo(100, 9);
+    expect(index).toBeCloseTo(0.5, 2);
+  });
+
+  it('takes current backwards as no light, and has no meaning in the dark', () => {
+    expect(
+      flickerOf(
+        times,
+        wave((t) => -t),
+      ),
+    ).toEqual({ percent: null, index: null });
+    expect(
+      flickerOf(
+        times,
+        wave(() => 0.02),
+      ),
+    ).toEqual({ percent: 0, index: expect.closeTo(0, 9) });
+  });
+});
+
+describe('the common period', () => {
+  it.each([
+    [[50], 0.02],
+    [[50, 60], 0.1],
+    [[50, 100, 150], 0.02],
+    [[16.7, 50.1], 1 / 16.7],
+  ])('of %j Hz is %d s', (frequencies, seconds) => {
+    const period = commonPeriod(frequencies);
+    expect(period.ok && period.value).toBeCloseTo(seconds, 9);
+  });
+
+  it('is refused where it is longer than a second, with the frequencies named', () => {
+    expect(commonPeriod([50, 50.3])).toMatchObject({
+      ok: false,
+      error: { code: 'no-common-period', message: expect.stringContaining('50.3 Hz') },
+    });
+  });
+});
