@@ -36,6 +36,8 @@ export interface CurveLaw {
   evaluate(volts: number, out: CurvePoint): void;
   /** The voltage to evaluate at, when Newton proposes `volts` after `previous`: keeps an exponential in reach. */
   limit(volts: number, previous: number): number;
+  /** Volts to evaluate at before anything is known, whatever they are said to be: its bend, from which any step is free. */
+  readonly firstVolts: number;
 }
 
 export interface CurvePoint {

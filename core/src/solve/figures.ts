@@ -56,7 +56,10 @@ export function sensitivities(point: OperatingPoint, parameters: readonly Parame
   const table = new Float64Array(figures.length * parameters.length);
   const high = new Float64Array(system.size);
   const low = new Float64Array(system.size);
-  system.assemble(x, low, true);
+  const memory = system.newMemory();
+  system.prepare();
+  system.evaluateExactly(x, memory);
+  system.writeMatrix(memory);
   system.matrix.factor();
   parameters.forEach((parameter, column) => {
     const value = fieldValue(system.circuit, parameter);
@@ -65,8 +68,8 @@ export function sensitivities(point: OperatingPoint, parameters: readonly Parame
     const below = new CircuitSystem(nudge(system.circuit, parameter, value - step));
     above.modes.set(system.modes);
     below.modes.set(system.modes);
-    above.assemble(x, high, false);
-    below.assemble(x, low, false);
+    residualAt(above, x, high);
+    residualAt(below, x, low);
     for (let i = 0; i < system.size; i++) high[i] = -(high[i] - low[i]) / (2 * step);
     system.matrix.solveInPlace(high);
     const ahead = x.map((unknown, i) => unknown + step * high[i]);
@@ -76,6 +79,13 @@ export function sensitivities(point: OperatingPoint, parameters: readonly Parame
     });
   });
   return table;
+}
+
+function residualAt(system: CircuitSystem, x: Float64Array, residual: Float64Array): void {
+  const memory = system.newMemory();
+  system.prepare();
+  system.evaluateExactly(x, memory);
+  system.writeResidual(x, memory, residual);
 }
 
 /** The value of a parameter now; a field that is not stated counts as 0, which is what a shift is then. */

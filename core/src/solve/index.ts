@@ -2,16 +2,7 @@ export { type Figure, fieldValue, figureAt, type Parameter, sensitivities } from
 export { NEWTON_DEFAULTS } from './newton.ts';
 export { type OperatingPoint, solveOperatingPoint } from './operating-point.ts';
 export { findSettledState, type SettledState } from './settled-state.ts';
-export {
-  isAlternating,
-  type LedSolution,
-  type PartSolution,
-  type Solution,
-  type SolutionWarning,
-  type SolveOptions,
-  type SupplySolution,
-  solutionOf,
-  solve,
-  type WarningCode,
-} from './solution.ts';
+export type { LedSolution, PartSolution, Solution, SolutionWarning, SupplySolution, WarningCode } from './solution.ts';
+export { solutionOf } from './solution-document.ts';
+export { isAlternating, type SolveOptions, solve } from './solve.ts';
 export type { Statistics } from './statistics.ts';

@@ -1,21 +1,19 @@
-import type { CircuitSystem, Memory, StageContext } from './system.ts';
+import type { Agreement, CircuitSystem, Memory, StageContext } from './system.ts';
 
 export interface NewtonOptions {
   /** Enough for any step of a stepping fallback; plain circuits need 3 to 12. */
   readonly maxIterations: number;
-  /** A step of a net's volts below this share of them, or below `absoluteVolts`, counts as none. */
-  readonly relative: number;
-  readonly absoluteVolts: number;
+  /** Solves at the least: the second one mends the rounding of the first. */
+  readonly minSolves: number;
+  /** How near every law must be to the straight line that was solved with. */
+  readonly agreement: Agreement;
 }
 
 /** For an operating point: as sharp as the arithmetic gives. */
-export const NEWTON_DEFAULTS: NewtonOptions = { maxIterations: 120, relative: 1e-9, absoluteVolts: 1e-11 };
+export const NEWTON_DEFAULTS: NewtonOptions = { maxIterations: 120, minSolves: 2, agreement: { relative: 1e-9, amps: 1e-13 } };
 
-/**
- * For a stage of a step in time. Convergence is quadratic: after a step of this size what is left of a junction's volts
- * is its square over n·Vt, some 1e-6 V, far below the error of the step in time.
- */
-export const STAGE_NEWTON: NewtonOptions = { maxIterations: 40, relative: 1e-6, absoluteVolts: 2e-4 };
+/** For a stage of a step in time: far below the error of the step itself. */
+export const STAGE_NEWTON: NewtonOptions = { maxIterations: 40, minSolves: 1, agreement: { relative: 1e-4, amps: 1e-10 } };
 
 type NewtonOutcome = 'converged' | 'maxIterations' | 'singular';
 
@@ -26,10 +24,14 @@ export interface NewtonRun {
   readonly singularUnknown: number;
 }
 
-/** A limited Newton iteration over one circuit; its work arrays serve every run. The matrix is left factored. */
+/**
+ * A limited Newton iteration over one circuit; its work arrays serve every run. Linear laws are solved exactly by any
+ * step, so it ends when every bending law is, at the new unknowns, where its straight line said. The matrix is left
+ * factored as it was for the last step.
+ */
 export class Newton {
+  readonly memory: Memory;
   private readonly step: Float64Array;
-  private readonly memory: Memory;
 
   constructor(
     private readonly system: CircuitSystem,
@@ -41,36 +43,26 @@ export class Newton {
 
   /** Forgets where curves were last evaluated: a run then begins as the first did. */
   forget(): void {
-    this.memory.curves.fill(0);
+    this.memory.isFresh = true;
+    this.memory.limited.fill(0);
     this.memory.blocks.fill(0);
   }
 
-  /** Improves `x` in place. `stage`, `scale` and `shunt` are those of `CircuitSystem.assemble`. */
+  /** Improves `x` in place. `stage`, `scale` and `shunt` are those of `CircuitSystem.prepare`. */
   run(x: Float64Array, stage?: StageContext, scale = 1, shunt = 0): NewtonRun {
     const { system, step, memory, options } = this;
     const { matrix } = system;
-    for (let iterations = 1; iterations <= options.maxIterations; iterations++) {
-      const moved = system.assemble(x, step, true, memory, stage, scale, shunt);
+    system.prepare(stage, scale, shunt);
+    for (let solves = 0; solves <= options.maxIterations; solves++) {
+      const agrees = system.evaluate(x, memory, options.agreement);
+      if (agrees && solves >= options.minSolves) return { outcome: 'converged', iterations: solves, singularUnknown: -1 };
+      system.writeMatrix(memory);
       matrix.factor();
-      if (matrix.isSingular) return { outcome: 'singular', iterations, singularUnknown: matrix.singularColumn };
+      if (matrix.isSingular) return { outcome: 'singular', iterations: solves, singularUnknown: matrix.singularColumn };
+      system.writeResidual(x, memory, step);
       matrix.solveInPlace(step);
-      if (!this.takeStep(x) && !moved) return { outcome: 'converged', iterations, singularUnknown: -1 };
+      for (let i = 0; i < x.length; i++) x[i] -= step[i];
     }
     return { outcome: 'maxIterations', iterations: options.maxIterations, singularUnknown: -1 };
-  }
-
-  /** Subtracts the step; true when any net's volts moved by more than the tolerance. Branch currents follow from them. */
-  private takeStep(x: Float64Array): boolean {
-    const { step } = this;
-    const { relative, absoluteVolts } = this.options;
-    const { nodeCount } = this.system;
-    let moved = false;
-    for (let i = 0; i < x.length; i++) {
-      const change = step[i];
-      const value = x[i] - change;
-      x[i] = value;
-      if (i < nodeCount && !((change < 0 ? -change : change) <= absoluteVolts + relative * (value < 0 ? -value : value))) moved = true;
-    }
-    return moved;
   }
 }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { commonPeriod } from './period.ts';
-import { flickerOf, meanProduct, statisticsOf } from './statistics.ts';
+import { distortionOf, flickerOf, meanProduct, statisticsOf } from './statistics.ts';
 
-const times = Array.from({ length: 2001 }, (_, index) => index / 2000);
+const times = Float64Array.from({ length: 2001 }, (_, index) => index / 2000);
 const wave = (f: (t: number) => number) => Float64Array.from(times, f);
 
 describe('figures over a period', () => {
@@ -17,7 +17,12 @@ describe('figures over a period', () => {
   });
 
   it('of a straight line are exact on two points: average 1, rms √(4/3)', () => {
-    expect(statisticsOf([0, 1], Float64Array.of(0, 2))).toEqual({ avg: 1, rms: expect.closeTo(Math.sqrt(4 / 3), 12), min: 0, max: 2 });
+    expect(statisticsOf(Float64Array.of(0, 1), Float64Array.of(0, 2))).toEqual({
+      avg: 1,
+      rms: expect.closeTo(Math.sqrt(4 / 3), 12),
+      min: 0,
+      max: 2,
+    });
   });
 
   it('do not depend on how the steps are spaced', () => {
@@ -31,6 +36,27 @@ describe('figures over a period', () => {
     const amps = wave((t) => Math.sin(2 * Math.PI * t));
     expect(meanProduct(times, volts, amps)).toBeCloseTo(0, 9);
     expect(meanProduct(times, volts, volts)).toBeCloseTo(0.5, 5);
+  });
+});
+
+describe('distortion', () => {
+  const sine = (t: number) => Math.sin(2 * Math.PI * t + 0.3);
+
+  it('of a sine is none, of a sine with a third of its third harmonic is a third', () => {
+    expect(distortionOf(times, wave(sine), 1)).toBeLessThan(2e-3);
+    const withThird = wave((t) => 2 + sine(t) + Math.sin(6 * Math.PI * t) / 3);
+    expect(distortionOf(times, withThird, 1)).toBeCloseTo(1 / 3, 4);
+  });
+
+  it('of a square wave is √(π²/8 − 1)', () => {
+    const square = wave((t) => (t < 0.5 ? 1 : -1));
+    expect(distortionOf(times, square, 1)).toBeCloseTo(Math.sqrt(Math.PI ** 2 / 8 - 1), 2);
+  });
+
+  it('has no meaning for a steady current', () => {
+    expect(distortionOf(Float64Array.of(0), Float64Array.of(1), 50)).toBeNull();
+    const steady = wave(() => 1);
+    expect(distortionOf(times, steady, 1)).toBeNull();
   });
 });
 

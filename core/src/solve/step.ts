@@ -31,6 +31,8 @@ export class Stepper {
   private readonly firstRates: Float64Array;
   private readonly lastRates: Float64Array;
   private readonly kept: Float64Array;
+  /** How fast the unknowns moved at the end of the last step, per second: where the next stage looks first. */
+  private readonly drift: Float64Array;
   private readonly dx: Float64Array;
   private readonly dBase: Float64Array;
   private readonly dLast: Float64Array;
@@ -46,6 +48,7 @@ export class Stepper {
     this.firstRates = new Float64Array(stateCount);
     this.lastRates = new Float64Array(stateCount);
     this.kept = new Float64Array(size);
+    this.drift = new Float64Array(size);
     this.dx = new Float64Array(size);
     this.dBase = new Float64Array(stateCount);
     this.dLast = new Float64Array(stateCount);
@@ -59,6 +62,7 @@ export class Stepper {
   hold(time: number, state: Float64Array, seconds: number): boolean {
     this.newton.forget();
     this.x.fill(0);
+    this.drift.fill(0);
     return this.solveStage(time, seconds, state);
   }
 
@@ -67,13 +71,21 @@ export class Stepper {
     const { stage, firstRates, lastRates, error, system } = this;
     const count = system.stateCount;
     const weight = GAMMA * seconds;
-    this.kept.set(this.x);
+    const { x, kept, drift } = this;
+    kept.set(x);
     this.iterations = 0;
+    for (let i = 0; i < x.length; i++) x[i] += weight * drift[i];
     if (!this.solveStage(time + weight, weight, state)) return this.undo();
     system.rates(this.x, stage, firstRates);
     if (tangents) this.firstTangents(tangents);
     for (let i = 0; i < count; i++) stage.base[i] = state[i] + (seconds - weight) * firstRates[i];
+    for (let i = 0; i < x.length; i++) {
+      const between = x[i];
+      x[i] += ((seconds - weight) / weight) * (between - kept[i]);
+      drift[i] = between;
+    }
     if (!this.solveStage(time + seconds, weight, undefined)) return this.undo();
+    for (let i = 0; i < x.length; i++) drift[i] = (x[i] - drift[i]) / (seconds - weight);
     system.rates(this.x, stage, lastRates);
     if (tangents) this.lastTangents(tangents, seconds);
     for (let i = 0; i < count; i++) {
@@ -90,11 +102,13 @@ export class Stepper {
     if (base) stage.base.set(base);
     const run = this.newton.run(this.x, stage);
     this.iterations = Math.max(this.iterations, run.iterations);
-    return run.outcome === 'converged' && this.x.every(Number.isFinite);
+    return run.outcome === 'converged' && isFinite(this.x);
   }
 
+  /** Back to where the step began, to look for its stages from there without haste. */
   private undo(): StepOutcome {
     this.x.set(this.kept);
+    this.drift.fill(0);
     this.newton.forget();
     return 'stuck';
   }
@@ -129,4 +143,10 @@ export class Stepper {
     system.matrix.solveInPlace(dx);
     system.tangentOfRates(dx, dBase, stage, dRates);
   }
+}
+
+function isFinite(x: Float64Array): boolean {
+  let sum = 0;
+  for (let i = 0; i < x.length; i++) sum += x[i];
+  return sum - sum === 0;
 }

@@ -1,54 +1,7 @@
-import { type Circuit, groundOf } from '../circuit/index.ts';
-import { type BlockLaw, type CurveLaw, type CurvePoint, deviceOf, type Part, type PartBuilder, type SourceWave } from '../device/index.ts';
+import type { Circuit } from '../circuit/index.ts';
+import type { CurvePoint, SourceWave } from '../device/index.ts';
 import { createMatrix, type SystemMatrix } from './matrix.ts';
-
-/** Two terminals. `a` and `b` are unknowns (−1 is ground); `slotA`, `slotB` say whose pin carries the current (−1: an inner node's). */
-interface Pair {
-  readonly a: number;
-  readonly b: number;
-  readonly slotA: number;
-  readonly slotB: number;
-  /** Positions in the matrix of (a,a), (a,b), (b,a), (b,b); −1 where ground. */
-  aa: number;
-  ab: number;
-  ba: number;
-  bb: number;
-}
-interface Resistance extends Pair {
-  readonly siemens: number;
-}
-interface Branch extends Pair {
-  /** The unknown that is this branch's current, into the first terminal; set once all nodes are counted. */
-  branch: number;
-  readonly wave: SourceWave | undefined;
-  readonly ohms: number;
-  readonly henries: number;
-  /** Its place among the inductive states, −1 where it has no inductance. */
-  readonly state: number;
-  aBranch: number;
-  bBranch: number;
-  branchA: number;
-  branchB: number;
-  branchBranch: number;
-}
-interface Curve extends Pair {
-  readonly law: CurveLaw;
-}
-interface Capacitance extends Pair {
-  readonly farads: number;
-  readonly ohms: number;
-}
-interface Block {
-  readonly law: BlockLaw;
-  readonly terminals: Int32Array;
-  readonly slots: Int32Array;
-  readonly memoryAt: number;
-  readonly volts: Float64Array;
-  readonly amps: Float64Array;
-  readonly siemens: Float64Array;
-  /** Row-major over all terminals. */
-  places: Int32Array;
-}
+import { type Block, type Elements, LINK_OHMS, type Pair, unfold } from './unfold.ts';
 
 /** A conductance from every net to ground, S: it gives nets that hang on nothing a potential, and no figure notices. */
 const LEAKAGE_SIEMENS = 1e-12;
@@ -59,8 +12,6 @@ const LEAKAGE_IN_TIME_SIEMENS = 1e-15;
  * for double precision beside the conductance of a large capacitor in a short step.
  */
 const JUNCTION_LEAKAGE_SIEMENS = 1e-11;
-/** A link: small against any track, large enough to solve with. */
-const LINK_OHMS = 1e-6;
 
 /** One stage of a step in time: what storage adds to the equations. */
 export interface StageContext {
@@ -72,28 +23,41 @@ export interface StageContext {
   readonly base: Float64Array;
 }
 
-/** What a Newton iteration remembers of where curves and blocks were last evaluated. */
+/** Where the curves and blocks were last evaluated, and the straight lines they were replaced by there. */
 export interface Memory {
-  readonly curves: Float64Array;
+  /** Nothing was evaluated yet. */
+  isFresh: boolean;
+  /** Volts of each curve that its law was evaluated at, after limiting. */
+  readonly limited: Float64Array;
+  /** Volts of each curve that were asked for. */
+  readonly volts: Float64Array;
+  /** Of each curve's straight line, at `volts`. */
+  readonly amps: Float64Array;
+  readonly siemens: Float64Array;
+  /** What the blocks' laws remember of their own. */
   readonly blocks: Float64Array;
+}
+
+/** How far a law may be off its straight line and count as solved: relative, and A. */
+export interface Agreement {
+  readonly relative: number;
+  readonly amps: number;
 }
 
 /**
  * The equations of a circuit by modified nodal analysis (Ho, Ruehli and Brennan, IEEE Trans. CAS-22, 1975): one
- * unknown a net (V, ground left out), one an inner node, then one a branch with a current of its own (sources,
+ * unknown a net (V, ground left out), one an inner node, then one a branch with a current of its own (ideal sources,
  * inductors; A). Row i of a net is the sum of currents leaving it; the row of a branch is `va − vb − ohms·i − volts −
  * (what its inductance takes)`, with i the current into its first terminal.
+ *
+ * Work goes in three paces: `prepare` once a stage (what is linear), `evaluate` once an iteration (what bends), then
+ * `writeResidual` and `writeMatrix` where a step is to be solved for.
  *
  * States are the capacitors' volts, then the inductive branches' amps.
  */
 export class CircuitSystem {
   readonly size: number;
   readonly nodeCount: number;
-  /** Net name → unknown; −1 is ground. */
-  readonly unknownOf: ReadonlyMap<string, number>;
-  /** Pin currents are written per slot: the first slot of each part, then one a pin. */
-  readonly slotOf: readonly number[];
-  readonly slotCount: number;
   readonly matrix: SystemMatrix;
   readonly capacitorCount: number;
   readonly stateCount: number;
@@ -106,109 +70,194 @@ export class CircuitSystem {
   /** Of every alternating source, Hz. */
   readonly frequencies: readonly number[];
 
-  private readonly resistances: Resistance[] = [];
-  private readonly branches: readonly Branch[];
-  private readonly curves: Curve[] = [];
-  private readonly capacitances: Capacitance[] = [];
-  private readonly blocks: Block[] = [];
+  private readonly elements: Elements;
   private readonly diagonal: Int32Array;
   private readonly point: CurvePoint = { amps: 0, siemens: 0 };
-  private memoryCount = 0;
+  /** The linear elements' share of the matrix, for the stage prepared last. */
+  private readonly linear: Float64Array;
+  private linearWeight = Number.NaN;
+  private readonly waveVolts: Float64Array;
+  private readonly capacitorSiemens: Float64Array;
+  private readonly reactances: Float64Array;
+  /** Over every curve, S. */
+  private shunt = 0;
+  private leak = 0;
+  private stage: StageContext | undefined;
 
   constructor(readonly circuit: Circuit) {
-    const ground = groundOf(circuit);
-    const unknownOf = new Map<string, number>();
-    if (ground !== undefined) unknownOf.set(ground, -1);
-    let nodes = 0;
-    for (const part of circuit.parts) {
-      for (const net of part.pins as readonly string[]) {
-        if (!unknownOf.has(net)) unknownOf.set(net, nodes++);
-      }
-    }
-    this.unknownOf = unknownOf;
-    let slots = 0;
-    this.slotOf = circuit.parts.map((part) => {
-      const first = slots;
-      slots += part.pins.length;
-      return first;
-    });
-    this.slotCount = slots;
-
-    const draft = new Draft(nodes);
-    const { build, begin } = this.builder(draft);
-    const surroundings = { celsius: circuit.celsius ?? 25 };
-    for (let index = 0; index < circuit.parts.length; index++) {
-      const part = circuit.parts[index];
-      begin(part, this.slotOf[index]);
-      deviceOf(part.kind).expand(part, build, part.celsius === undefined ? surroundings : { celsius: part.celsius });
-    }
-    this.nodeCount = draft.nodes;
-    this.size = draft.nodes + draft.branches.length;
-    this.branches = draft.branches;
-    for (let index = 0; index < this.branches.length; index++) this.branches[index].branch = this.nodeCount + index;
-    this.capacitorCount = this.capacitances.length;
-    this.stateCount = this.capacitorCount + draft.inductive;
+    const elements = unfold(circuit);
+    this.elements = elements;
+    this.nodeCount = elements.nodes;
+    this.size = elements.nodes + elements.branches.length;
+    this.capacitorCount = elements.capacitances.length;
+    this.stateCount = this.capacitorCount + elements.inductorRefs.length;
     this.initialState = new Float64Array(this.stateCount);
-    this.initialState.set(draft.initialVolts);
+    this.initialState.set(elements.initialVolts);
     this.stateRefs = [
-      ...draft.capacitorRefs.map((ref) => ({ ref, kind: 'volts' as const })),
-      ...draft.inductorRefs.map((ref) => ({ ref, kind: 'amps' as const })),
+      ...elements.capacitorRefs.map((ref) => ({ ref, kind: 'volts' as const })),
+      ...elements.inductorRefs.map((ref) => ({ ref, kind: 'amps' as const })),
     ];
-    this.modes = Int32Array.from(this.blocks, ({ law }) => law.firstMode);
-    this.frequencies = this.branches.flatMap(({ wave }) => (wave && wave.hertz > 0 ? [wave.hertz] : []));
+    this.modes = Int32Array.from(elements.blocks, ({ law }) => law.firstMode);
+    this.frequencies = elements.waves.flatMap(({ hertz }) => (hertz > 0 ? [hertz] : []));
     this.isSteady = this.frequencies.length === 0;
+    this.waveVolts = new Float64Array(elements.waves.length);
+    this.capacitorSiemens = new Float64Array(this.capacitorCount);
+    this.reactances = new Float64Array(elements.branches.length);
 
-    this.matrix = createMatrix(this.size, () => this.entries());
+    this.matrix = createMatrix(this.size, () => entriesOf(elements));
+    this.linear = new Float64Array(this.matrix.values.length);
     this.diagonal = new Int32Array(this.nodeCount);
     for (let node = 0; node < this.nodeCount; node++) this.diagonal[node] = this.matrix.at(node, node);
-    this.placeElements();
+    placeElements(elements, this.matrix);
+  }
+
+  /** Net name → unknown; −1 is ground. */
+  get unknownOf(): ReadonlyMap<string, number> {
+    return this.elements.unknownOf;
+  }
+
+  /** Pin currents are written per slot: the first slot of each part, then one a pin. */
+  get slotOf(): readonly number[] {
+    return this.elements.slotOf;
+  }
+
+  get slotCount(): number {
+    return this.elements.slotCount;
   }
 
   newMemory(): Memory {
-    return { curves: new Float64Array(this.curves.length), blocks: new Float64Array(this.memoryCount) };
+    const curves = this.elements.curves.length;
+    return {
+      isFresh: true,
+      limited: new Float64Array(curves),
+      volts: new Float64Array(curves),
+      amps: new Float64Array(curves),
+      siemens: new Float64Array(curves),
+      blocks: new Float64Array(this.elements.remembered),
+    };
   }
 
   /**
-   * Writes the residual at `x`, and the matrix where `withMatrix`.
+   * Sets what does not bend for all that follows.
    *
-   * @param memory last evaluated volts of each curve and block; updated. Left out: evaluated exactly where x says
    * @param stage of a step in time; left out: direct current, capacitors open and inductors shorts
    * @param scale of every source, 0 to 1, for source stepping
    * @param shunt extra conductance over every curve, for conductance stepping
-   * @returns true when limiting moved something away from where x has it
    */
-  assemble(
-    x: Float64Array,
-    residual: Float64Array,
-    withMatrix: boolean,
-    memory?: Memory,
-    stage?: StageContext,
-    scale = 1,
-    shunt = 0,
-  ): boolean {
-    const { nodeCount, diagonal } = this;
-    const values = this.matrix.values;
-    const leak = stage ? LEAKAGE_IN_TIME_SIEMENS : LEAKAGE_SIEMENS;
-    residual.fill(0);
-    if (withMatrix) values.fill(0);
-    for (let i = 0; i < nodeCount; i++) {
-      residual[i] = leak * x[i];
-      if (withMatrix) values[diagonal[i]] = leak;
+  prepare(stage?: StageContext, scale = 1, shunt = 0): void {
+    const { waves, capacitances, branches } = this.elements;
+    this.stage = stage;
+    for (let i = 0; i < waves.length; i++) this.waveVolts[i] = scale * voltsOf(waves[i], stage);
+    const weight = stage ? stage.weight : Number.POSITIVE_INFINITY;
+    const over = stage ? shunt + JUNCTION_LEAKAGE_SIEMENS : shunt;
+    if (weight === this.linearWeight && over === this.shunt) return;
+    this.linearWeight = weight;
+    this.shunt = over;
+    this.leak = stage ? LEAKAGE_IN_TIME_SIEMENS : LEAKAGE_SIEMENS;
+    for (let i = 0; i < capacitances.length; i++) {
+      this.capacitorSiemens[i] = stage ? 1 / (weight / capacitances[i].farads + capacitances[i].ohms) : 0;
     }
-    for (const element of this.resistances) {
-      this.stamp(element, element.siemens, element.siemens * between(x, element.a, element.b), residual, withMatrix);
+    for (let i = 0; i < branches.length; i++) this.reactances[i] = stage && branches[i].state >= 0 ? branches[i].henries / weight : 0;
+    this.writeLinear();
+  }
+
+  /**
+   * Evaluates every curve and block at `x`.
+   *
+   * @param memory limited against it, and updated
+   * @param agreement how near to its last straight line every law must be
+   * @returns true when all laws are as near, and none was limited: `x`, solved on those lines, solves the circuit
+   */
+  evaluate(x: Float64Array, memory: Memory, { relative, amps: absolute }: Agreement): boolean {
+    const { point } = this;
+    const { curves, blocks } = this.elements;
+    const { limited, volts, amps, siemens, isFresh } = memory;
+    let agrees = !isFresh;
+    memory.isFresh = false;
+    for (let i = 0; i < curves.length; i++) {
+      const element = curves[i];
+      const asked = between(x, element.a, element.b);
+      const at = isFresh ? element.law.firstVolts : element.law.limit(asked, limited[i]);
+      const aside = at - asked;
+      if (!((aside < 0 ? -aside : aside) <= 1e-9 + 1e-7 * (asked < 0 ? -asked : asked))) agrees = false;
+      element.law.evaluate(at, point);
+      const here = point.amps - point.siemens * aside;
+      const off = here - (amps[i] + siemens[i] * (asked - volts[i]));
+      if (!((off < 0 ? -off : off) <= absolute + relative * (here < 0 ? -here : here))) agrees = false;
+      limited[i] = at;
+      volts[i] = asked;
+      amps[i] = here;
+      siemens[i] = point.siemens;
     }
-    if (stage) this.stampCapacitances(x, stage, residual, withMatrix);
-    for (const element of this.branches) this.stampBranch(element, x, stage, scale, residual, withMatrix);
-    const curvesMoved = this.stampCurves(x, memory, stage ? shunt + JUNCTION_LEAKAGE_SIEMENS : shunt, residual, withMatrix);
-    const blocksMoved = this.stampBlocks(x, memory, residual, withMatrix);
-    return curvesMoved || blocksMoved;
+    for (let i = 0; i < blocks.length; i++) {
+      if (!this.evaluateBlock(blocks[i], this.modes[i], x, memory.blocks, relative, absolute)) agrees = false;
+    }
+    return agrees;
+  }
+
+  /** Evaluates every curve and block exactly where `x` has it. */
+  evaluateExactly(x: Float64Array, memory: Memory): void {
+    const { point } = this;
+    const { curves, blocks } = this.elements;
+    for (let i = 0; i < curves.length; i++) {
+      const { a, b, law } = curves[i];
+      const volts = between(x, a, b);
+      law.evaluate(volts, point);
+      memory.limited[i] = volts;
+      memory.volts[i] = volts;
+      memory.amps[i] = point.amps;
+      memory.siemens[i] = point.siemens;
+    }
+    for (let i = 0; i < blocks.length; i++) {
+      readBlock(blocks[i], x);
+      blocks[i].law.evaluate(blocks[i].volts, blocks[i].amps, blocks[i].siemens, undefined, this.modes[i]);
+    }
+  }
+
+  /** Writes the sum of currents out of every net, and how far each branch is off, at `x` as evaluated last. */
+  writeResidual(x: Float64Array, memory: Memory, residual: Float64Array): void {
+    const { nodeCount, leak, shunt, stage, waveVolts, capacitorSiemens, reactances } = this;
+    const { resistances, branches, capacitances, curves, blocks } = this.elements;
+    for (let i = 0; i < nodeCount; i++) residual[i] = leak * x[i];
+    for (let i = 0; i < resistances.length; i++) {
+      const { a, b, siemens, wave } = resistances[i];
+      const volts = between(x, a, b);
+      put(residual, a, b, siemens * (wave >= 0 ? volts - waveVolts[wave] : volts));
+    }
+    if (stage) {
+      for (let i = 0; i < capacitances.length; i++) {
+        const { a, b } = capacitances[i];
+        put(residual, a, b, capacitorSiemens[i] * (between(x, a, b) - stage.base[i]));
+      }
+    }
+    for (let i = 0; i < branches.length; i++) {
+      const { a, b, branch, wave, ohms, state } = branches[i];
+      const amps = x[branch];
+      put(residual, a, b, amps);
+      let off = between(x, a, b) - ohms * amps;
+      if (wave >= 0) off -= waveVolts[wave];
+      if (stage && state >= 0) off -= reactances[i] * (amps - stage.base[this.capacitorCount + state]);
+      residual[branch] = off;
+    }
+    for (let i = 0; i < curves.length; i++) put(residual, curves[i].a, curves[i].b, memory.amps[i] + shunt * memory.volts[i]);
+    for (let i = 0; i < blocks.length; i++) putBlock(residual, blocks[i]);
+  }
+
+  /** Writes the derivative of the residual by the unknowns. */
+  writeMatrix(memory: Memory): void {
+    const { curves, blocks } = this.elements;
+    const { values } = this.matrix;
+    values.set(this.linear);
+    for (let i = 0; i < curves.length; i++) stampPair(values, curves[i], memory.siemens[i]);
+    for (let i = 0; i < blocks.length; i++) stampBlock(values, blocks[i]);
   }
 
   /** Writes how fast each state changes at a solved stage, per second. */
   rates(x: Float64Array, stage: StageContext, out: Float64Array): void {
-    for (let i = 0; i < this.capacitances.length; i++) out[i] = this.capacitorAmps(i, x, stage) / this.capacitances[i].farads;
-    for (const { branch, state } of this.branches) {
+    const { capacitances, branches } = this.elements;
+    for (let i = 0; i < capacitances.length; i++) out[i] = this.capacitorAmps(i, x, stage) / capacitances[i].farads;
+    for (let i = 0; i < branches.length; i++) {
+      const { branch, state } = branches[i];
       if (state >= 0) out[this.capacitorCount + state] = (x[branch] - stage.base[this.capacitorCount + state]) / stage.weight;
     }
   }
@@ -218,320 +267,220 @@ export class CircuitSystem {
    * with the sign of a right-hand side: solving the stage's matrix against it gives the change of x.
    */
   tangentOfBase(by: Float64Array, stage: StageContext, out: Float64Array): void {
+    const { capacitances, branches } = this.elements;
     out.fill(0);
-    this.capacitances.forEach(({ a, b, farads, ohms }, index) => {
-      const amps = by[index] / (stage.weight / farads + ohms);
-      if (a >= 0) out[a] += amps;
-      if (b >= 0) out[b] -= amps;
-    });
-    for (const { branch, state, henries } of this.branches) {
+    for (let i = 0; i < capacitances.length; i++) {
+      const { a, b, farads, ohms } = capacitances[i];
+      put(out, a, b, by[i] / (stage.weight / farads + ohms));
+    }
+    for (let i = 0; i < branches.length; i++) {
+      const { branch, state, henries } = branches[i];
       if (state >= 0) out[branch] -= (henries / stage.weight) * by[this.capacitorCount + state];
     }
   }
 
   /** The change of the rates when x changes by `dx` and the base by `by`. */
   tangentOfRates(dx: Float64Array, by: Float64Array, stage: StageContext, out: Float64Array): void {
-    this.capacitances.forEach(({ a, b, farads, ohms }, index) => {
-      out[index] = (between(dx, a, b) - by[index]) / (stage.weight / farads + ohms) / farads;
-    });
-    for (const { branch, state } of this.branches) {
+    const { capacitances, branches } = this.elements;
+    for (let i = 0; i < capacitances.length; i++) {
+      const { a, b, farads, ohms } = capacitances[i];
+      out[i] = (between(dx, a, b) - by[i]) / (stage.weight / farads + ohms) / farads;
+    }
+    for (let i = 0; i < branches.length; i++) {
+      const { branch, state } = branches[i];
       if (state >= 0) out[this.capacitorCount + state] = (dx[branch] - by[this.capacitorCount + state]) / stage.weight;
     }
   }
 
   /** Writes the current into every pin (A), per slot; `stage` is the one that x solves, left out for direct current. */
   pinAmps(x: Float64Array, out: Float64Array, stage?: StageContext): void {
+    const { resistances, branches, curves, capacitances, blocks, waves } = this.elements;
+    const { point } = this;
     out.fill(0);
-    for (const { a, b, slotA, slotB, siemens } of this.resistances) carry(out, slotA, slotB, siemens * between(x, a, b));
-    for (const { slotA, slotB, branch } of this.branches) carry(out, slotA, slotB, x[branch]);
-    for (const { a, b, slotA, slotB, law } of this.curves) {
-      law.evaluate(between(x, a, b), this.point);
-      carry(out, slotA, slotB, this.point.amps + (stage ? JUNCTION_LEAKAGE_SIEMENS * between(x, a, b) : 0));
+    for (let i = 0; i < resistances.length; i++) {
+      const { a, b, slotA, slotB, siemens, wave } = resistances[i];
+      carry(out, slotA, slotB, siemens * (between(x, a, b) - (wave >= 0 ? voltsOf(waves[wave], stage) : 0)));
+    }
+    for (let i = 0; i < branches.length; i++) carry(out, branches[i].slotA, branches[i].slotB, x[branches[i].branch]);
+    for (let i = 0; i < curves.length; i++) {
+      const { a, b, slotA, slotB, law } = curves[i];
+      const volts = between(x, a, b);
+      law.evaluate(volts, point);
+      carry(out, slotA, slotB, point.amps + (stage ? JUNCTION_LEAKAGE_SIEMENS * volts : 0));
     }
     if (stage) {
-      for (const [index, { slotA, slotB }] of this.capacitances.entries()) carry(out, slotA, slotB, this.capacitorAmps(index, x, stage));
+      for (let i = 0; i < capacitances.length; i++) {
+        carry(out, capacitances[i].slotA, capacitances[i].slotB, this.capacitorAmps(i, x, stage));
+      }
     }
-    this.blocks.forEach((block, index) => {
-      this.readBlock(block, x);
-      block.law.evaluate(block.volts, block.amps, block.siemens, undefined, this.modes[index]);
+    for (let i = 0; i < blocks.length; i++) {
+      const block = blocks[i];
+      readBlock(block, x);
+      block.law.evaluate(block.volts, block.amps, block.siemens, undefined, this.modes[i]);
       const last = block.slots.length - 1;
-      for (let i = 0; i < last; i++) carry(out, block.slots[i], block.slots[last], block.amps[i]);
-    });
+      for (let j = 0; j < last; j++) carry(out, block.slots[j], block.slots[last], block.amps[j]);
+    }
   }
 
   /** Lets every block decide its state at settled volts; true when one changed. */
   settleModes(x: Float64Array): boolean {
+    const { blocks } = this.elements;
     let changed = false;
-    this.blocks.forEach((block, index) => {
-      this.readBlock(block, x);
-      const next = block.law.nextMode(block.volts, this.modes[index]);
-      if (next !== this.modes[index]) {
-        this.modes[index] = next;
+    for (let i = 0; i < blocks.length; i++) {
+      readBlock(blocks[i], x);
+      const next = blocks[i].law.nextMode(blocks[i].volts, this.modes[i]);
+      if (next !== this.modes[i]) {
+        this.modes[i] = next;
         changed = true;
       }
-    });
+    }
     return changed;
   }
 
   /** Volts of a net; NaN for one that is not in the circuit. */
   netVolts(x: Float64Array, net: string): number {
-    const unknown = this.unknownOf.get(net);
+    const unknown = this.elements.unknownOf.get(net);
     if (unknown === undefined) return Number.NaN;
     return unknown === -1 ? 0 : x[unknown];
   }
 
+  /** Writes the capacitors' volts and the inductors' amps at a direct-current operating point. */
+  stateAt(x: Float64Array, out: Float64Array): void {
+    const { capacitances, branches } = this.elements;
+    for (let i = 0; i < capacitances.length; i++) out[i] = between(x, capacitances[i].a, capacitances[i].b);
+    for (const { branch, state } of branches) if (state >= 0) out[this.capacitorCount + state] = x[branch];
+  }
+
   private capacitorAmps(index: number, x: Float64Array, stage: StageContext): number {
-    const { a, b, farads, ohms } = this.capacitances[index];
+    const { a, b, farads, ohms } = this.elements.capacitances[index];
     return (between(x, a, b) - stage.base[index]) / (stage.weight / farads + ohms);
   }
 
-  /** One builder serves all parts: making a circuit's equations is done thousands of times in a search. */
-  private builder(draft: Draft): { build: PartBuilder; begin(part: Part, slot: number): void } {
-    const { resistances, curves, capacitances, blocks, unknownOf } = this;
-    let ref = '';
-    let unknowns: number[] = [];
-    let slots: number[] = [];
-    const branch = (a: number, b: number, wave: SourceWave | undefined, ohms: number, henries: number) => {
-      const state = henries > 0 ? draft.inductive++ : -1;
-      if (henries > 0) draft.inductorRefs.push(ref);
-      draft.branches.push({
-        a: unknowns[a],
-        b: unknowns[b],
-        slotA: slots[a],
-        slotB: slots[b],
-        aa: -1,
-        ab: -1,
-        ba: -1,
-        bb: -1,
-        branch: -1,
-        wave,
-        ohms,
-        henries,
-        state,
-        aBranch: -1,
-        bBranch: -1,
-        branchA: -1,
-        branchB: -1,
-        branchBranch: -1,
-      });
-    };
-    const build: PartBuilder = {
-      inner: () => {
-        unknowns.push(draft.nodes++);
-        slots.push(-1);
-        return unknowns.length - 1;
-      },
-      resistance: (a, b, ohms) => {
-        const siemens = 1 / Math.max(ohms, LINK_OHMS);
-        resistances.push({ a: unknowns[a], b: unknowns[b], slotA: slots[a], slotB: slots[b], aa: -1, ab: -1, ba: -1, bb: -1, siemens });
-      },
-      source: branch,
-      inductance: (a, b, henries, ohms) => branch(a, b, undefined, ohms, henries),
-      curve: (a, b, law) => {
-        curves.push({ a: unknowns[a], b: unknowns[b], slotA: slots[a], slotB: slots[b], aa: -1, ab: -1, ba: -1, bb: -1, law });
-      },
-      capacitance: (a, b, farads, ohms, initialVolts) => {
-        draft.initialVolts.push(initialVolts);
-        draft.capacitorRefs.push(ref);
-        capacitances.push({
-          a: unknowns[a],
-          b: unknowns[b],
-          slotA: slots[a],
-          slotB: slots[b],
-          aa: -1,
-          ab: -1,
-          ba: -1,
-          bb: -1,
-          farads,
-          ohms,
-        });
-      },
-      block: (terminals, law) => {
-        const free = terminals.length - 1;
-        blocks.push({
-          law,
-          terminals: Int32Array.from(terminals, (terminal) => unknowns[terminal]),
-          slots: Int32Array.from(terminals, (terminal) => slots[terminal]),
-          memoryAt: this.memoryCount,
-          volts: new Float64Array(free),
-          amps: new Float64Array(free),
-          siemens: new Float64Array(free * free),
-          places: new Int32Array(0),
-        });
-        this.memoryCount += law.remembers;
-      },
-    };
-    return {
-      build,
-      begin: (part, slot) => {
-        ref = part.ref;
-        const pins = part.pins as readonly string[];
-        unknowns = [];
-        slots = [];
-        for (let pin = 0; pin < pins.length; pin++) {
-          unknowns.push(unknownOf.get(pins[pin]) as number);
-          slots.push(slot + pin);
-        }
-      },
-    };
-  }
-
-  /** Everything that may differ from zero. */
-  private entries(): number[] {
-    const entries: number[] = [];
-    for (let node = 0; node < this.nodeCount; node++) entries.push(node, node);
-    const pairs: readonly Pair[][] = [this.resistances, this.curves, this.capacitances];
-    for (const { a, b } of pairs.flat()) entries.push(a, a, a, b, b, a, b, b);
-    for (const { a, b, branch } of this.branches) entries.push(a, branch, b, branch, branch, a, branch, b, branch, branch);
-    for (const { terminals } of this.blocks) for (const row of terminals) for (const column of terminals) entries.push(row, column);
-    return entries;
-  }
-
-  private placeElements(): void {
-    const { matrix } = this;
-    for (const element of this.resistances) placePair(element, matrix);
-    for (const element of this.curves) placePair(element, matrix);
-    for (const element of this.capacitances) placePair(element, matrix);
-    for (const branch of this.branches) {
-      branch.aBranch = matrix.at(branch.a, branch.branch);
-      branch.bBranch = matrix.at(branch.b, branch.branch);
-      branch.branchA = matrix.at(branch.branch, branch.a);
-      branch.branchB = matrix.at(branch.branch, branch.b);
-      branch.branchBranch = matrix.at(branch.branch, branch.branch);
-    }
-    for (const block of this.blocks) {
-      const { terminals } = block;
-      block.places = Int32Array.from({ length: terminals.length ** 2 }, (_, index) =>
-        matrix.at(terminals[Math.floor(index / terminals.length)], terminals[index % terminals.length]),
-      );
-    }
-  }
-
-  private stamp(pair: Pair, siemens: number, amps: number, residual: Float64Array, withMatrix: boolean): void {
-    if (pair.a >= 0) residual[pair.a] += amps;
-    if (pair.b >= 0) residual[pair.b] -= amps;
-    if (!withMatrix) return;
-    const { values } = this.matrix;
-    if (pair.aa >= 0) values[pair.aa] += siemens;
-    if (pair.bb >= 0) values[pair.bb] += siemens;
-    if (pair.ab >= 0) values[pair.ab] -= siemens;
-    if (pair.ba >= 0) values[pair.ba] -= siemens;
-  }
-
-  private stampCapacitances(x: Float64Array, stage: StageContext, residual: Float64Array, withMatrix: boolean): void {
-    for (let index = 0; index < this.capacitances.length; index++) {
-      const element = this.capacitances[index];
-      const siemens = 1 / (stage.weight / element.farads + element.ohms);
-      this.stamp(element, siemens, siemens * (between(x, element.a, element.b) - stage.base[index]), residual, withMatrix);
-    }
-  }
-
-  private stampBranch(
-    element: Branch,
+  private evaluateBlock(
+    block: Block,
+    mode: number,
     x: Float64Array,
-    stage: StageContext | undefined,
-    scale: number,
-    residual: Float64Array,
-    withMatrix: boolean,
-  ): void {
-    const { a, b, branch, wave, ohms, henries, state } = element;
-    const amps = x[branch];
-    const reactance = stage && state >= 0 ? henries / stage.weight : 0;
-    if (a >= 0) residual[a] += amps;
-    if (b >= 0) residual[b] -= amps;
-    residual[branch] = between(x, a, b) - (ohms + reactance) * amps - scale * waveVolts(wave, stage);
-    if (stage && state >= 0) residual[branch] += reactance * stage.base[this.capacitorCount + state];
-    if (!withMatrix) return;
-    const { values } = this.matrix;
-    if (a >= 0) {
-      values[element.aBranch] += 1;
-      values[element.branchA] += 1;
+    remembered: Float64Array,
+    relative: number,
+    absolute: number,
+  ): boolean {
+    const { terminals, volts, amps, siemens, law, memoryAt, straight } = block;
+    const free = amps.length;
+    const last = terminals[free];
+    for (let i = 0; i < free; i++) {
+      let expected = amps[i];
+      for (let j = 0; j < free; j++) expected += siemens[i * free + j] * (between(x, terminals[j], last) - volts[j]);
+      straight[i] = expected;
     }
-    if (b >= 0) {
-      values[element.bBranch] -= 1;
-      values[element.branchB] -= 1;
+    readBlock(block, x);
+    const moved = law.evaluate(volts, amps, siemens, remembered.subarray(memoryAt, memoryAt + law.remembers), mode);
+    if (moved) return false;
+    for (let i = 0; i < free; i++) {
+      if (!(Math.abs(amps[i] - straight[i]) <= absolute + relative * Math.abs(amps[i]))) return false;
     }
-    // An ideal short of nothing but a branch keeps a trace of resistance, so that two of them side by side can be solved.
-    values[element.branchBranch] -= wave ? ohms + reactance : Math.max(ohms + reactance, LINK_OHMS);
+    return true;
   }
 
-  private stampCurves(x: Float64Array, memory: Memory | undefined, shunt: number, residual: Float64Array, withMatrix: boolean): boolean {
-    let moved = false;
-    const { point } = this;
-    for (let index = 0; index < this.curves.length; index++) {
-      const element = this.curves[index];
-      const volts = between(x, element.a, element.b);
-      let at = volts;
-      if (memory) {
-        at = element.law.limit(volts, memory.curves[index]);
-        memory.curves[index] = at;
-        if (Math.abs(at - volts) > 1e-9 + 1e-7 * Math.abs(volts)) moved = true;
+  private writeLinear(): void {
+    const { linear, diagonal, leak, shunt, reactances, capacitorSiemens } = this;
+    const { resistances, branches, capacitances, curves } = this.elements;
+    linear.fill(0);
+    for (let i = 0; i < this.nodeCount; i++) linear[diagonal[i]] = leak;
+    for (let i = 0; i < resistances.length; i++) stampPair(linear, resistances[i], resistances[i].siemens);
+    for (let i = 0; i < capacitances.length; i++) stampPair(linear, capacitances[i], capacitorSiemens[i]);
+    for (let i = 0; i < curves.length; i++) stampPair(linear, curves[i], shunt);
+    for (let i = 0; i < branches.length; i++) {
+      const { a, b, wave, ohms, aBranch, bBranch, branchA, branchB, branchBranch } = branches[i];
+      if (a >= 0) {
+        linear[aBranch] += 1;
+        linear[branchA] += 1;
       }
-      element.law.evaluate(at, point);
-      this.stamp(element, point.siemens + shunt, point.amps + point.siemens * (volts - at) + shunt * volts, residual, withMatrix);
+      if (b >= 0) {
+        linear[bBranch] -= 1;
+        linear[branchB] -= 1;
+      }
+      // An ideal short of nothing but a branch keeps a trace of resistance, so that two of them side by side can be solved.
+      linear[branchBranch] -= wave >= 0 ? ohms + reactances[i] : Math.max(ohms + reactances[i], LINK_OHMS);
     }
-    return moved;
-  }
-
-  private stampBlocks(x: Float64Array, memory: Memory | undefined, residual: Float64Array, withMatrix: boolean): boolean {
-    let moved = false;
-    const { values } = this.matrix;
-    for (let index = 0; index < this.blocks.length; index++) {
-      const block = this.blocks[index];
-      const { terminals, amps, siemens, law, memoryAt, places } = block;
-      this.readBlock(block, x);
-      const own = memory?.blocks.subarray(memoryAt, memoryAt + law.remembers);
-      if (law.evaluate(block.volts, amps, siemens, own, this.modes[index])) moved = true;
-      const free = amps.length;
-      const last = terminals[free];
-      for (let i = 0; i < free; i++) {
-        if (terminals[i] >= 0) residual[terminals[i]] += amps[i];
-        if (last >= 0) residual[last] -= amps[i];
-      }
-      if (!withMatrix) continue;
-      const width = free + 1;
-      for (let i = 0; i < free; i++) {
-        for (let j = 0; j < free; j++) {
-          const s = siemens[i * free + j];
-          if (s === 0) continue;
-          if (places[i * width + j] >= 0) values[places[i * width + j]] += s;
-          if (places[i * width + free] >= 0) values[places[i * width + free]] -= s;
-          if (places[free * width + j] >= 0) values[places[free * width + j]] -= s;
-          if (places[free * width + free] >= 0) values[places[free * width + free]] += s;
-        }
-      }
-    }
-    return moved;
-  }
-
-  private readBlock({ terminals, volts }: Block, x: Float64Array): void {
-    const last = terminals[volts.length];
-    for (let i = 0; i < volts.length; i++) volts[i] = between(x, terminals[i], last);
   }
 }
 
-/** What is gathered while the parts unfold. */
-class Draft {
-  readonly branches: Branch[] = [];
-  readonly initialVolts: number[] = [];
-  readonly capacitorRefs: string[] = [];
-  readonly inductorRefs: string[] = [];
-  inductive = 0;
-
-  constructor(public nodes: number) {}
+/** Row, column, row, column … of everything that may differ from zero. */
+function entriesOf({ nodes, resistances, curves, capacitances, branches, blocks }: Elements): number[] {
+  const entries: number[] = [];
+  for (let node = 0; node < nodes; node++) entries.push(node, node);
+  for (const pairs of [resistances, curves, capacitances]) {
+    for (const { a, b } of pairs) entries.push(a, a, a, b, b, a, b, b);
+  }
+  for (const { a, b, branch } of branches) entries.push(a, branch, b, branch, branch, a, branch, b, branch, branch);
+  for (const { terminals } of blocks) for (const row of terminals) for (const column of terminals) entries.push(row, column);
+  return entries;
 }
 
-function placePair(pair: Pair, matrix: SystemMatrix): void {
-  pair.aa = matrix.at(pair.a, pair.a);
-  pair.ab = matrix.at(pair.a, pair.b);
-  pair.ba = matrix.at(pair.b, pair.a);
-  pair.bb = matrix.at(pair.b, pair.b);
+function placeElements({ resistances, curves, capacitances, branches, blocks }: Elements, matrix: SystemMatrix): void {
+  for (const pairs of [resistances, curves, capacitances]) {
+    for (const pair of pairs) {
+      pair.aa = matrix.at(pair.a, pair.a);
+      pair.ab = matrix.at(pair.a, pair.b);
+      pair.ba = matrix.at(pair.b, pair.a);
+      pair.bb = matrix.at(pair.b, pair.b);
+    }
+  }
+  for (const branch of branches) {
+    branch.aBranch = matrix.at(branch.a, branch.branch);
+    branch.bBranch = matrix.at(branch.b, branch.branch);
+    branch.branchA = matrix.at(branch.branch, branch.a);
+    branch.branchB = matrix.at(branch.branch, branch.b);
+    branch.branchBranch = matrix.at(branch.branch, branch.branch);
+  }
+  for (const block of blocks) {
+    const { terminals } = block;
+    const width = terminals.length;
+    block.places = Int32Array.from({ length: width ** 2 }, (_, index) =>
+      matrix.at(terminals[Math.floor(index / width)], terminals[index % width]),
+    );
+  }
 }
 
-function waveVolts(wave: SourceWave | undefined, stage: StageContext | undefined): number {
-  if (!wave) return 0;
-  if (wave.amplitude === 0 || !stage) return wave.offset;
-  return wave.offset + wave.amplitude * Math.sin(2 * Math.PI * wave.hertz * stage.time + wave.phase);
+function readBlock({ terminals, volts }: Block, x: Float64Array): void {
+  const last = terminals[volts.length];
+  for (let i = 0; i < volts.length; i++) volts[i] = between(x, terminals[i], last);
+}
+
+function putBlock(residual: Float64Array, { terminals, amps }: Block): void {
+  const last = terminals[amps.length];
+  for (let i = 0; i < amps.length; i++) put(residual, terminals[i], last, amps[i]);
+}
+
+function stampBlock(values: Float64Array, { amps, siemens, places }: Block): void {
+  const free = amps.length;
+  const width = free + 1;
+  for (let i = 0; i < free; i++) {
+    for (let j = 0; j < free; j++) {
+      const s = siemens[i * free + j];
+      if (s === 0) continue;
+      if (places[i * width + j] >= 0) values[places[i * width + j]] += s;
+      if (places[i * width + free] >= 0) values[places[i * width + free]] -= s;
+      if (places[free * width + j] >= 0) values[places[free * width + j]] -= s;
+      if (places[free * width + free] >= 0) values[places[free * width + free]] += s;
+    }
+  }
+}
+
+function stampPair(values: Float64Array, { aa, ab, ba, bb }: Pair, siemens: number): void {
+  if (aa >= 0) values[aa] += siemens;
+  if (bb >= 0) values[bb] += siemens;
+  if (ab >= 0) values[ab] -= siemens;
+  if (ba >= 0) values[ba] -= siemens;
+}
+
+function put(residual: Float64Array, a: number, b: number, amps: number): void {
+  if (a >= 0) residual[a] += amps;
+  if (b >= 0) residual[b] -= amps;
+}
+
+function voltsOf({ offset, amplitude, hertz, phase }: SourceWave, stage: StageContext | undefined): number {
+  return amplitude === 0 || !stage ? offset : offset + amplitude * Math.sin(2 * Math.PI * hertz * stage.time + phase);
 }
 
 function between(x: Float64Array, a: number, b: number): number {

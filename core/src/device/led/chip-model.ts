@@ -43,6 +43,7 @@ export function chipLaw(model: ChipModel, surroundings: ChipSurroundings): Curve
   const near = 1e-6 * nVt;
   const crosses = (v: number, last: number) => (v > bend && last < bend - near) || (v < bend && last > bend + near);
   return {
+    firstVolts: shiftVolts + (Rs > 0 ? bend : knee),
     evaluate(volts, out) {
       const v = volts - shiftVolts;
       if (v < blocked) {

@@ -64,6 +64,7 @@ export const led: DeviceDefinition<'led', typeof schema> = {
     const series = part.series ?? 1;
     const parallel = part.parallel ?? 1;
     build.curve(0, 1, {
+      firstVolts: series * chip.firstVolts,
       evaluate: (volts, out) => {
         chip.evaluate(volts / series, out);
         out.amps *= parallel;

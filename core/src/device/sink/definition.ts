@@ -51,5 +51,6 @@ function sinkLaw(amps: number, dropoutVolts: number): CurveLaw {
       out.siemens = (slope * (volts / rootA - (volts - dropoutVolts) / rootB)) / 2 + RESIDUAL_SLOPE * slope;
     },
     limit: (volts) => volts,
+    firstVolts: 0,
   };
 }

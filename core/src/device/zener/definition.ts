@@ -41,5 +41,6 @@ function withZener(forward: CurveLaw, kneeVolts: number, ohms: number): CurveLaw
       out.siemens += 1 / (1 + Math.exp(Math.min(700, -u))) / ohms;
     },
     limit: forward.limit,
+    firstVolts: forward.firstVolts,
   };
 }

@@ -1,0 +1,203 @@
+import { type Circuit, groundOf } from '../circuit/index.ts';
+import { type BlockLaw, type CurveLaw, deviceOf, type Part, type PartBuilder, type SourceWave } from '../device/index.ts';
+
+/** Two terminals. Classes rather than literals: hundreds are made for one solve, and all of a kind must look alike to the engine. */
+export class Pair {
+  /** Positions in the matrix of (a,a), (a,b), (b,a), (b,b); −1 where ground. */
+  aa = -1;
+  ab = -1;
+  ba = -1;
+  bb = -1;
+
+  /**
+   * @param a an unknown, −1 is ground
+   * @param slotA whose pin carries the current; −1: an inner node's
+   */
+  constructor(
+    readonly a: number,
+    readonly b: number,
+    readonly slotA: number,
+    readonly slotB: number,
+  ) {}
+}
+
+/** A conductance, behind which a source may stand. */
+export class Resistance extends Pair {
+  siemens = 0;
+  /** Its place among the waves, −1 for a plain resistance. */
+  wave = -1;
+}
+
+/** What has a current of its own as an unknown: an ideal source, an inductance. */
+export class Branch extends Pair {
+  /** The unknown that is this branch's current, into the first terminal; set once all nodes are counted. */
+  branch = -1;
+  /** Its place among the waves, −1 where it holds no volts of its own. */
+  wave = -1;
+  ohms = 0;
+  henries = 0;
+  /** Its place among the inductive states, −1 where it has no inductance. */
+  state = -1;
+  aBranch = -1;
+  bBranch = -1;
+  branchA = -1;
+  branchB = -1;
+  branchBranch = -1;
+}
+
+export class Curve extends Pair {
+  constructor(
+    a: number,
+    b: number,
+    slotA: number,
+    slotB: number,
+    readonly law: CurveLaw,
+  ) {
+    super(a, b, slotA, slotB);
+  }
+}
+
+export class Capacitance extends Pair {
+  farads = 0;
+  ohms = 0;
+}
+
+export interface Block {
+  readonly law: BlockLaw;
+  readonly terminals: Int32Array;
+  readonly slots: Int32Array;
+  readonly memoryAt: number;
+  readonly volts: Float64Array;
+  readonly amps: Float64Array;
+  readonly siemens: Float64Array;
+  /** Work: what its last straight lines say at the volts it is evaluated at next. */
+  readonly straight: Float64Array;
+  /** Row-major over all terminals. */
+  places: Int32Array;
+}
+
+/** A link: small against any track, large enough to solve with. */
+export const LINK_OHMS = 1e-6;
+/** A source behind at least this is a conductance with a source current, which saves an unknown; below, rounding would show. */
+const CONDUCTANCE_FROM_OHMS = 1.37e-3;
+
+/** A circuit taken apart into what the equations know. */
+export class Elements {
+  /** Nets without ground, then inner nodes. */
+  nodes = 0;
+  /** Net name → unknown; −1 is ground. */
+  readonly unknownOf = new Map<string, number>();
+  /** The first slot of each part; then one a pin. */
+  readonly slotOf: number[] = [];
+  slotCount = 0;
+  readonly waves: SourceWave[] = [];
+  readonly resistances: Resistance[] = [];
+  readonly branches: Branch[] = [];
+  readonly curves: Curve[] = [];
+  readonly capacitances: Capacitance[] = [];
+  readonly blocks: Block[] = [];
+  readonly initialVolts: number[] = [];
+  readonly capacitorRefs: string[] = [];
+  readonly inductorRefs: string[] = [];
+  /** How many numbers the blocks remember between iterations. */
+  remembered = 0;
+}
+
+/** Every part of the circuit as elements between unknowns. */
+export function unfold(circuit: Circuit): Elements {
+  const elements = new Elements();
+  const { unknownOf, slotOf } = elements;
+  const ground = groundOf(circuit);
+  if (ground !== undefined) unknownOf.set(ground, -1);
+  for (const part of circuit.parts) {
+    for (const net of part.pins as readonly string[]) {
+      if (!unknownOf.has(net)) unknownOf.set(net, elements.nodes++);
+    }
+    slotOf.push(elements.slotCount);
+    elements.slotCount += part.pins.length;
+  }
+  const { build, begin } = builder(elements);
+  const surroundings = { celsius: circuit.celsius ?? 25 };
+  for (let index = 0; index < circuit.parts.length; index++) {
+    const part = circuit.parts[index];
+    begin(part, slotOf[index]);
+    deviceOf(part.kind).expand(part, build, part.celsius === undefined ? surroundings : { celsius: part.celsius });
+  }
+  for (let index = 0; index < elements.branches.length; index++) elements.branches[index].branch = elements.nodes + index;
+  return elements;
+}
+
+/** One builder serves all parts: making a circuit's equations is done thousands of times in a search. */
+function builder(elements: Elements): { build: PartBuilder; begin(part: Part, slot: number): void } {
+  const { resistances, branches, curves, capacitances, blocks, waves, unknownOf } = elements;
+  let ref = '';
+  let unknowns: number[] = [];
+  let slots: number[] = [];
+  const branch = (a: number, b: number, wave: number, ohms: number, henries: number) => {
+    const made = new Branch(unknowns[a], unknowns[b], slots[a], slots[b]);
+    made.wave = wave;
+    made.ohms = ohms;
+    made.henries = henries;
+    if (henries > 0) made.state = elements.inductorRefs.push(ref) - 1;
+    branches.push(made);
+  };
+  const conductance = (a: number, b: number, siemens: number, wave: number) => {
+    const made = new Resistance(unknowns[a], unknowns[b], slots[a], slots[b]);
+    made.siemens = siemens;
+    made.wave = wave;
+    resistances.push(made);
+  };
+  const build: PartBuilder = {
+    inner: () => {
+      unknowns.push(elements.nodes++);
+      slots.push(-1);
+      return unknowns.length - 1;
+    },
+    resistance: (a, b, ohms) => conductance(a, b, 1 / Math.max(ohms, LINK_OHMS), -1),
+    source: (plus, minus, wave, ohms, henries) => {
+      const place = waves.push(wave) - 1;
+      if (henries > 0 || ohms < CONDUCTANCE_FROM_OHMS) branch(plus, minus, place, ohms, henries);
+      else conductance(plus, minus, 1 / ohms, place);
+    },
+    inductance: (a, b, henries, ohms) => branch(a, b, -1, ohms, henries),
+    curve: (a, b, law) => {
+      curves.push(new Curve(unknowns[a], unknowns[b], slots[a], slots[b], law));
+    },
+    capacitance: (a, b, farads, ohms, initialVolts) => {
+      elements.initialVolts.push(initialVolts);
+      elements.capacitorRefs.push(ref);
+      const made = new Capacitance(unknowns[a], unknowns[b], slots[a], slots[b]);
+      made.farads = farads;
+      made.ohms = ohms;
+      capacitances.push(made);
+    },
+    block: (terminals, law) => {
+      const free = terminals.length - 1;
+      blocks.push({
+        law,
+        terminals: Int32Array.from(terminals, (terminal) => unknowns[terminal]),
+        slots: Int32Array.from(terminals, (terminal) => slots[terminal]),
+        memoryAt: elements.remembered,
+        volts: new Float64Array(free),
+        amps: new Float64Array(free),
+        siemens: new Float64Array(free * free),
+        straight: new Float64Array(free),
+        places: new Int32Array(0),
+      });
+      elements.remembered += law.remembers;
+    },
+  };
+  return {
+    build,
+    begin: (part, slot) => {
+      ref = part.ref;
+      const pins = part.pins as readonly string[];
+      unknowns = [];
+      slots = [];
+      for (let pin = 0; pin < pins.length; pin++) {
+        unknowns.push(unknownOf.get(pins[pin]) as number);
+        slots.push(slot + pin);
+      }
+    },
+  };
+}
