@@ -9,13 +9,16 @@ export interface CliError {
   readonly path: string;
 }
 
+/** A verb that came to nothing. */
+export type Refusal = Extract<Outcome, { readonly status: number }>;
+
 /** Bad input ends with 2. A circuit that is well formed and has no solution ends with 3. */
-export function refused(error: CircuitError | CliError): Outcome {
+export function refused(error: CircuitError | CliError): Refusal {
   const unsolvable = error.code === 'contradiction' || error.code === 'no-convergence';
   return { error, status: unsolvable ? 3 : 2 };
 }
 
 /** The command line itself was wrong. */
-export function misused(message: string): Outcome {
+export function misused(message: string): Refusal {
   return { error: { code: 'usage', message, path: '' }, status: 2 };
 }

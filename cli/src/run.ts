@@ -3,7 +3,18 @@ import { misused, type Outcome } from './outcome.ts';
 import { decodeText } from './verbs/decode.ts';
 import { solveText } from './verbs/solve.ts';
 
-const VERBS = ['solve FILE', 'decode --text "…" [--as resistor-bands, resistor-code]'];
+const VERBS = [
+  'solve FILE [--sensitivity FIGURE] [--from cold|settled --seconds S]',
+  'decode --text "…" [--as resistor-bands, resistor-code]',
+];
+
+const OPTIONS = {
+  text: { type: 'string' },
+  as: { type: 'string' },
+  sensitivity: { type: 'string' },
+  from: { type: 'string' },
+  seconds: { type: 'string' },
+} as const;
 
 /**
  * Runs a command line.
@@ -11,9 +22,9 @@ const VERBS = ['solve FILE', 'decode --text "…" [--as resistor-bands, resistor
  * @param readText reads a path, or standard input for `-`; throws where it cannot
  */
 export function run(args: readonly string[], readText: (path: string) => string): Outcome {
-  let parsed: { values: { text?: string; as?: string }; positionals: string[] };
+  let parsed: { values: Partial<Record<keyof typeof OPTIONS, string>>; positionals: string[] };
   try {
-    parsed = parseArgs({ args: [...args], allowPositionals: true, options: { text: { type: 'string' }, as: { type: 'string' } } });
+    parsed = parseArgs({ args: [...args], allowPositionals: true, options: OPTIONS });
   } catch (error) {
     return misused(error instanceof Error ? error.message : String(error));
   }
@@ -21,7 +32,7 @@ export function run(args: readonly string[], readText: (path: string) => string)
   if (more.length > 0) return misused(`One file at a time; “${more[0]}” is too many.`);
   switch (verb) {
     case 'solve':
-      return withFile(file, readText, solveText);
+      return withFile(file, readText, (text) => solveText(text, parsed.values));
     case 'decode':
       return decodeText(parsed.values.text, parsed.values.as);
     default:

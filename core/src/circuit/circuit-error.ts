@@ -12,6 +12,8 @@ export type CircuitErrorCode =
   | 'contradiction'
   | 'no-convergence'
   | 'no-common-period'
+  | 'bad-value'
+  | 'unknown-figure'
   | 'stopped';
 
 /** An error as a value: where a person can meet it, it is returned and not thrown. */

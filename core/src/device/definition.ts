@@ -59,6 +59,8 @@ export interface SourceWave {
  * takes the rest. It limits its own junctions against what it remembers, and then answers linearised.
  */
 export interface BlockLaw {
+  /** Pairs of terminals that current can pass between: what is joined by none of them floats. */
+  readonly paths: readonly (readonly [number, number])[];
   /** How many numbers it remembers between iterations. */
   readonly remembers: number;
   /** How many states it can be in, decided between solves: a converter is on or off. */

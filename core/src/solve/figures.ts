@@ -1,7 +1,8 @@
 import type { Circuit } from '../circuit/index.ts';
 import { type CurvePoint, chipLawOf, type Part } from '../device/index.ts';
 import type { OperatingPoint } from './operating-point.ts';
-import { CircuitSystem } from './system.ts';
+import { Nudge, type Parameter } from './parameter.ts';
+import type { CircuitSystem } from './system.ts';
 
 /** A figure of a solved circuit that a reading, an estimate or a goal can speak of. */
 export type Figure =
@@ -38,12 +39,6 @@ function chipFigure(circuit: Circuit, part: Part, volts: number, quantity: 'volt
   return quantity === 'amps' ? point.amps : point.amps * chipVolts;
 }
 
-/** One value of a circuit that may be unsure: a field of a part. */
-export interface Parameter {
-  readonly ref: string;
-  readonly field: string;
-}
-
 /**
  * The derivative of each figure by each parameter, at an operating point: the direct method, J·dx/dp = −∂F/∂p with
  * the solver's own Jacobian J (Director and Rohrer, IEEE Trans. CT-16, 1969). ∂F/∂p and the figure's explicit part
@@ -54,47 +49,27 @@ export interface Parameter {
 export function sensitivities(point: OperatingPoint, parameters: readonly Parameter[], figures: readonly Figure[]): Float64Array {
   const { system, x } = point;
   const table = new Float64Array(figures.length * parameters.length);
-  const high = new Float64Array(system.size);
-  const low = new Float64Array(system.size);
-  const memory = system.newMemory();
-  system.prepare();
-  system.evaluateExactly(x, memory);
-  system.writeMatrix(memory);
-  system.matrix.factor();
+  const change = new Float64Array(system.size);
+  factorAt(point);
   parameters.forEach((parameter, column) => {
-    const value = fieldValue(system.circuit, parameter);
-    const step = 1e-5 * Math.max(Math.abs(value), 1e-3);
-    const above = new CircuitSystem(nudge(system.circuit, parameter, value + step));
-    const below = new CircuitSystem(nudge(system.circuit, parameter, value - step));
-    above.modes.set(system.modes);
-    below.modes.set(system.modes);
-    residualAt(above, x, high);
-    residualAt(below, x, low);
-    for (let i = 0; i < system.size; i++) high[i] = -(high[i] - low[i]) / (2 * step);
-    system.matrix.solveInPlace(high);
-    const ahead = x.map((unknown, i) => unknown + step * high[i]);
-    const behind = x.map((unknown, i) => unknown - step * high[i]);
+    const nudge = new Nudge(system, parameter);
+    nudge.addToResidual(x, undefined, change.fill(0));
+    system.matrix.solveInPlace(change);
+    const { step } = nudge;
+    const ahead = x.map((unknown, i) => unknown + step * change[i]);
+    const behind = x.map((unknown, i) => unknown - step * change[i]);
     figures.forEach((figure, row) => {
-      table[row * parameters.length + column] = (figureAt(above, ahead, figure) - figureAt(below, behind, figure)) / (2 * step);
+      table[row * parameters.length + column] = (figureAt(nudge.above, ahead, figure) - figureAt(nudge.below, behind, figure)) / (2 * step);
     });
   });
   return table;
 }
 
-function residualAt(system: CircuitSystem, x: Float64Array, residual: Float64Array): void {
+/** Leaves the point's matrix factored exactly where the point is. */
+export function factorAt({ system, x }: OperatingPoint): void {
   const memory = system.newMemory();
   system.prepare();
   system.evaluateExactly(x, memory);
-  system.writeResidual(x, memory, residual);
-}
-
-/** The value of a parameter now; a field that is not stated counts as 0, which is what a shift is then. */
-export function fieldValue(circuit: Circuit, { ref, field }: Parameter): number {
-  const part = circuit.parts.find((candidate) => candidate.ref === ref) as Readonly<Record<string, unknown>> | undefined;
-  const value = part?.[field];
-  return typeof value === 'number' ? value : 0;
-}
-
-function nudge(circuit: Circuit, { ref, field }: Parameter, value: number): Circuit {
-  return { ...circuit, parts: circuit.parts.map((part) => (part.ref === ref ? ({ ...part, [field]: value } as Part) : part)) };
+  system.writeMatrix(memory);
+  system.matrix.factor();
 }

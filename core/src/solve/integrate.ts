@@ -18,7 +18,7 @@ export type IntegrateOutcome = 'done' | 'stuck' | 'stopped' | 'tooManySteps';
 const ABSOLUTE = { volts: 1e-4, amps: 1e-6 } as const;
 const SMALLEST_SHARE = 1e-9;
 /** So many times the fewest steps that the span can be done in, and then it is given up. */
-const MOST_STEPS = 12;
+const MOST_STEPS = 150;
 /** The moment that a beginning is held for, of the longest step. */
 const HOLD_SHARE = 0.01;
 const GROWTH = 2;

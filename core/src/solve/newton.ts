@@ -13,7 +13,10 @@ export interface NewtonOptions {
 export const NEWTON_DEFAULTS: NewtonOptions = { maxIterations: 120, minSolves: 2, agreement: { relative: 1e-9, amps: 1e-13 } };
 
 /** For a stage of a step in time: far below the error of the step itself. */
-export const STAGE_NEWTON: NewtonOptions = { maxIterations: 40, minSolves: 1, agreement: { relative: 1e-4, amps: 1e-10 } };
+export const STAGE_NEWTON: NewtonOptions = { maxIterations: 80, minSolves: 1, agreement: { relative: 1e-4, amps: 1e-10 } };
+
+/** Conductances over the curves, S, from "everything conducts" to almost nothing, to none. */
+const SHUNTS = [1e-1, 1e-2, 1e-3, 1e-4, 1e-5, 1e-6, 1e-7, 1e-8, 1e-9, 1e-10, 1e-11, 1e-12, 0];
 
 type NewtonOutcome = 'converged' | 'maxIterations' | 'singular';
 
@@ -46,6 +49,23 @@ export class Newton {
     this.memory.isFresh = true;
     this.memory.limited.fill(0);
     this.memory.blocks.fill(0);
+  }
+
+  /**
+   * Conductance stepping: from a circuit in which every junction conducts to the real one, from nothing.
+   *
+   * @returns iterations in all; undefined where that did not settle either
+   */
+  runByConductance(x: Float64Array, stage?: StageContext): number | undefined {
+    x.fill(0);
+    let iterations = 0;
+    for (const shunt of SHUNTS) {
+      this.forget();
+      const run = this.run(x, stage, 1, shunt);
+      iterations += run.iterations;
+      if (run.outcome !== 'converged') return undefined;
+    }
+    return iterations;
   }
 
   /** Improves `x` in place. `stage`, `scale` and `shunt` are those of `CircuitSystem.prepare`. */

@@ -11,8 +11,6 @@ export interface OperatingPoint {
   readonly iterations: number;
 }
 
-/** Conductances over the curves, S, from "everything conducts" to almost nothing. */
-const SHUNTS = [1e-1, 1e-2, 1e-3, 1e-4, 1e-5, 1e-6, 1e-7, 1e-8, 1e-9, 1e-10, 1e-11, 1e-12];
 const SOURCE_STEPS = 20;
 /** Converters in a row switch each other a few times at most; more is a hunt without end. */
 const MOST_MODE_CHANGES = 12;
@@ -36,18 +34,20 @@ export function solveOperatingPoint(circuit: Circuit): Result<OperatingPoint> {
   const system = new CircuitSystem(circuit);
   const newton = new Newton(system);
   const x = new Float64Array(system.size);
-  let plain = findPoint(newton, x);
-  let iterations = plain.iterations;
-  // Converters decide whether they run from the volts they find, and are asked again until none changes.
-  for (let asked = 0; plain.found && system.settleModes(x); asked++) {
-    if (asked === MOST_MODE_CHANGES) {
-      const refs = circuit.parts.filter(({ kind }) => kind === 'converter').map(({ ref }) => ref);
-      return fail('no-convergence', `${refs.join(', ')} would switch on and off for ever: its supply gives way when it runs.`, refs[0]);
-    }
-    plain = findPoint(newton, x);
-    iterations += plain.iterations;
+  let plain = settleAll(system, newton, x);
+  if (plain.outcome !== 'found' && system.modes.length > 0) {
+    // What cannot run may well rest: begun from off, only what its input then wakes is asked to run.
+    const running = plain;
+    system.modes.fill(0);
+    plain = settleAll(system, newton, x);
+    if (plain.outcome !== 'found' && running.outcome === 'hunting') plain = running;
   }
-  if (plain.found) return succeed({ system, x, iterations });
+  const { iterations } = plain;
+  if (plain.outcome === 'hunting') {
+    const refs = circuit.parts.filter(({ kind }) => kind === 'converter').map(({ ref }) => ref);
+    return fail('no-convergence', `${refs.join(', ')} would switch on and off for ever: its supply gives way when it runs.`, refs[0]);
+  }
+  if (plain.outcome === 'found') return succeed({ system, x, iterations });
   const net = [...system.unknownOf].find(([, unknown]) => unknown >= 0 && unknown === plain.singularUnknown)?.[0];
   const near = circuit.parts.filter((part) => (part.pins as readonly string[]).includes(net ?? '')).map((part) => part.ref);
   if (net !== undefined) return fail('contradiction', `Net ${net} (${near.join(', ')}) has no path that sets its volts.`, near[0]);
@@ -62,30 +62,30 @@ export function solveOperatingPoint(circuit: Circuit): Result<OperatingPoint> {
 }
 
 interface Found {
-  readonly found: boolean;
+  readonly outcome: 'found' | 'lost' | 'hunting';
   readonly iterations: number;
   readonly singularUnknown: number;
+}
+
+/** Finds the point, and lets every converter decide whether it runs from the volts it finds there, until none changes its mind. */
+function settleAll(system: CircuitSystem, newton: Newton, x: Float64Array): Found {
+  x.fill(0);
+  let iterations = 0;
+  for (let asked = 0; asked <= MOST_MODE_CHANGES; asked++) {
+    const point = findPoint(newton, x);
+    iterations += point.iterations;
+    if (point.outcome !== 'found' || !system.settleModes(x)) return { ...point, iterations };
+  }
+  return { outcome: 'hunting', iterations, singularUnknown: -1 };
 }
 
 function findPoint(newton: Newton, x: Float64Array): Found {
   newton.forget();
   const plain = newton.run(x);
-  if (plain.outcome === 'converged' && isFinitePoint(x)) return { found: true, iterations: plain.iterations, singularUnknown: -1 };
-  const stepped = stepShunts(newton, x) ?? stepSources(newton, x);
-  const found = stepped !== undefined && isFinitePoint(x);
-  return { found, iterations: plain.iterations + (stepped ?? 0), singularUnknown: plain.singularUnknown };
-}
-
-function stepShunts(newton: Newton, x: Float64Array): number | undefined {
-  x.fill(0);
-  let iterations = 0;
-  for (const shunt of [...SHUNTS, 0]) {
-    newton.forget();
-    const run = newton.run(x, undefined, 1, shunt);
-    iterations += run.iterations;
-    if (run.outcome !== 'converged') return undefined;
-  }
-  return iterations;
+  if (plain.outcome === 'converged' && isFinitePoint(x)) return { outcome: 'found', iterations: plain.iterations, singularUnknown: -1 };
+  const stepped = newton.runByConductance(x) ?? stepSources(newton, x);
+  const outcome = stepped !== undefined && isFinitePoint(x) ? 'found' : 'lost';
+  return { outcome, iterations: plain.iterations + (stepped ?? 0), singularUnknown: plain.singularUnknown };
 }
 
 function stepSources(newton: Newton, x: Float64Array): number | undefined {

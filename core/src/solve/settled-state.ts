@@ -68,6 +68,8 @@ class Shooting {
   private readonly monodromy: Float64Array;
   private periods = 0;
   private finer = 1;
+  /** Where the last jump that made matters worse had gone. */
+  private beyond: Shot | undefined;
   private failure: ReturnType<typeof fail> | undefined;
 
   constructor(
@@ -85,6 +87,8 @@ class Shooting {
     // Where jumps lead nowhere, plain periods carry the circuit nearer to its end, and jumps are tried again from there.
     for (let attempt = 0; shot && attempt < ATTEMPTS; attempt++) {
       this.finer = attempt === 0 ? 1 : FINER;
+      // Seen from the other side, beyond where the jumps went too far, the way may be short.
+      if (attempt % 2 === 1 && this.beyond) shot = this.beyond;
       for (let period = 0; shot && attempt > 0 && period < PLAIN_PERIODS && shot.miss > 1; period++) shot = this.shoot(shot.end);
       for (let round = 0; shot && round < MOST_ROUNDS; round++) {
         if (shot.miss <= 1) return this.settled(shot);
@@ -95,6 +99,7 @@ class Shooting {
       }
     }
     if (this.failure) return this.failure;
+    if (shot && shot.miss < NOISE) return this.settled(shot);
     const slowest = this.system.stateRefs[this.worstState(shot)]?.ref ?? '';
     return fail('no-convergence', `No settled state was found; ${slowest} still changes from period to period.`, slowest);
   }
@@ -114,6 +119,7 @@ class Shooting {
       const next = this.shoot(start);
       if (next && next.miss < enough * shot.miss) return next;
       if (this.failure?.error.code === 'stopped') return undefined;
+      if (next) this.beyond = next;
     }
     this.failure = undefined;
     return this.shoot(shot.end);
@@ -176,7 +182,7 @@ class Shooting {
 }
 
 /** A direction in which a period changes nothing to this share counts as preserved. */
-const PRESERVED = 1e-8;
+export const PRESERVED = 1e-8;
 
 function transposeInPlace(matrix: Float64Array, size: number): void {
   for (let i = 0; i < size; i++) {

@@ -11,10 +11,25 @@ const GAMMA = 1 - Math.SQRT1_2;
 /** A step that was taken, or that must be shorter. */
 export type StepOutcome = 'taken' | 'stuck';
 
-/** Tangents carried along a step: how the state depends on what it began with. Column-major, states × columns. */
+/** Tangents carried along a step: how the state depends on what it began with, and on the values of parts. */
 export interface Tangents {
   readonly columns: number;
+  /** Of the state at the end of the step: states × columns, column-major. */
   readonly values: Float64Array;
+  /** Where the columns depend on more than the beginning, and what came of it. */
+  readonly driven?: DrivenTangents | undefined;
+}
+
+/** Columns that a part's value drives: it changes the equations themselves at every stage. */
+export interface DrivenTangents {
+  /** Adds minus the derivative of the residual by the column's value, at fixed unknowns. */
+  addToResidual(column: number, x: Float64Array, stage: StageContext, out: Float64Array): void;
+  /** Adds the derivative of the rates likewise. */
+  addToRates(column: number, x: Float64Array, stage: StageContext, out: Float64Array): void;
+  /** Written: of the unknowns at the end of the step, unknowns × columns, column-major. */
+  readonly xs: Float64Array;
+  /** Written: of what the last stage builds on, states × columns. */
+  readonly bases: Float64Array;
 }
 
 /** Takes steps over one circuit; its work arrays serve every step. */
@@ -60,10 +75,18 @@ export class Stepper {
    * @param seconds short enough that no store changes, long enough that its equation stays well scaled
    */
   hold(time: number, state: Float64Array, seconds: number): boolean {
+    if (this.holdOnce(time, state, seconds)) return true;
+    // A converter that nothing feeds cannot run; off, it wakes when its input does.
+    this.system.modes.fill(0);
+    return this.holdOnce(time, state, seconds);
+  }
+
+  private holdOnce(time: number, state: Float64Array, seconds: number): boolean {
     this.newton.forget();
     this.x.fill(0);
     this.drift.fill(0);
-    return this.solveStage(time, seconds, state);
+    if (this.solveStage(time, seconds, state)) return true;
+    return this.newton.runByConductance(this.x, this.stage) !== undefined && isAllFinite(this.x);
   }
 
   /** Steps from `time` by `seconds`, changing `state` in place; on 'stuck' nothing has changed. */
@@ -102,7 +125,7 @@ export class Stepper {
     if (base) stage.base.set(base);
     const run = this.newton.run(this.x, stage);
     this.iterations = Math.max(this.iterations, run.iterations);
-    return run.outcome === 'converged' && isFinite(this.x);
+    return run.outcome === 'converged' && isAllFinite(this.x);
   }
 
   /** Back to where the step began, to look for its stages from there without haste. */
@@ -114,38 +137,50 @@ export class Stepper {
   }
 
   /** After the first stage: the tangent of its rates, for every column, on the matrix just factored. */
-  private firstTangents({ columns, values }: Tangents): void {
+  private firstTangents({ columns, values, driven }: Tangents): void {
     const count = this.system.stateCount;
     while (this.dRates.length < columns) {
       this.dRates.push(new Float64Array(count));
       this.dBases.push(new Float64Array(count));
     }
+    if (driven) this.factorHere();
     for (let column = 0; column < columns; column++) {
       const begin = values.subarray(column * count, (column + 1) * count);
-      this.tangentOfStage(begin, this.dRates[column]);
+      this.tangentOfStage(column, begin, this.dRates[column], driven);
       this.dBases[column].set(begin);
     }
   }
 
-  private lastTangents({ columns, values }: Tangents, seconds: number): void {
-    const count = this.system.stateCount;
+  private lastTangents({ columns, values, driven }: Tangents, seconds: number): void {
+    const { size, stateCount: count } = this.system;
     const weight = GAMMA * seconds;
+    if (driven) this.factorHere();
     for (let column = 0; column < columns; column++) {
       for (let i = 0; i < count; i++) this.dBase[i] = this.dBases[column][i] + (seconds - weight) * this.dRates[column][i];
-      this.tangentOfStage(this.dBase, this.dLast);
+      this.tangentOfStage(column, this.dBase, this.dLast, driven);
       for (let i = 0; i < count; i++) values[column * count + i] = this.dBase[i] + weight * this.dLast[i];
+      driven?.xs.set(this.dx, column * size);
+      driven?.bases.set(this.dBase, column * count);
     }
   }
 
-  private tangentOfStage(dBase: Float64Array, dRates: Float64Array): void {
-    const { system, stage, dx } = this;
+  private tangentOfStage(column: number, dBase: Float64Array, dRates: Float64Array, driven: DrivenTangents | undefined): void {
+    const { system, stage, dx, x } = this;
     system.tangentOfBase(dBase, stage, dx);
+    driven?.addToResidual(column, x, stage, dx);
     system.matrix.solveInPlace(dx);
     system.tangentOfRates(dx, dBase, stage, dRates);
+    driven?.addToRates(column, x, stage, dRates);
+  }
+
+  /** Newton leaves the matrix of the iteration before the last; a figure's tangents want the one at the solution. */
+  private factorHere(): void {
+    this.system.writeMatrix(this.newton.memory);
+    this.system.matrix.factor();
   }
 }
 
-function isFinite(x: Float64Array): boolean {
+function isAllFinite(x: Float64Array): boolean {
   let sum = 0;
   for (let i = 0; i < x.length; i++) sum += x[i];
   return sum - sum === 0;

@@ -1,5 +1,6 @@
 import type { Circuit } from '../circuit/index.ts';
 import type { CurvePoint, SourceWave } from '../device/index.ts';
+import { islandsOf } from './islands.ts';
 import { createMatrix, type SystemMatrix } from './matrix.ts';
 import { type Block, type Elements, LINK_OHMS, type Pair, unfold } from './unfold.ts';
 
@@ -8,10 +9,13 @@ const LEAKAGE_SIEMENS = 1e-12;
 /** In time a leak would discharge what nothing else does, so it is smaller still. */
 const LEAKAGE_IN_TIME_SIEMENS = 1e-15;
 /**
- * Over every junction in time, S: what surfaces leak. It ties what hangs behind diodes that all block to the rest, firmly enough
+ * Over every junction and path of a block in time, S: what surfaces leak. It ties what hangs behind diodes that all block to the rest, firmly enough
  * for double precision beside the conductance of a large capacitor in a short step.
  */
 const JUNCTION_LEAKAGE_SIEMENS = 1e-11;
+
+/** From one net of every island to ground, S: no current can flow through it, so its size is free. */
+const TIE_SIEMENS = 1e-3;
 
 /** One stage of a step in time: what storage adds to the equations. */
 export interface StageContext {
@@ -79,10 +83,11 @@ export class CircuitSystem {
   private readonly waveVolts: Float64Array;
   private readonly capacitorSiemens: Float64Array;
   private readonly reactances: Float64Array;
-  /** Over every curve, S. */
+  /** Over every junction and path of a block, S. */
   private shunt = 0;
   private leak = 0;
   private stage: StageContext | undefined;
+  private readonly islands: { readonly steady: Int32Array; readonly inTime: Int32Array };
 
   constructor(readonly circuit: Circuit) {
     const elements = unfold(circuit);
@@ -104,6 +109,8 @@ export class CircuitSystem {
     this.capacitorSiemens = new Float64Array(this.capacitorCount);
     this.reactances = new Float64Array(elements.branches.length);
 
+    const steady = islandsOf(elements, false);
+    this.islands = { steady, inTime: this.capacitorCount === 0 ? steady : islandsOf(elements, true) };
     this.matrix = createMatrix(this.size, () => entriesOf(elements));
     this.linear = new Float64Array(this.matrix.values.length);
     this.diagonal = new Int32Array(this.nodeCount);
@@ -142,7 +149,7 @@ export class CircuitSystem {
    *
    * @param stage of a step in time; left out: direct current, capacitors open and inductors shorts
    * @param scale of every source, 0 to 1, for source stepping
-   * @param shunt extra conductance over every curve, for conductance stepping
+   * @param shunt extra conductance over every curve and path of a block, for conductance stepping
    */
   prepare(stage?: StageContext, scale = 1, shunt = 0): void {
     const { waves, capacitances, branches } = this.elements;
@@ -217,8 +224,10 @@ export class CircuitSystem {
   /** Writes the sum of currents out of every net, and how far each branch is off, at `x` as evaluated last. */
   writeResidual(x: Float64Array, memory: Memory, residual: Float64Array): void {
     const { nodeCount, leak, shunt, stage, waveVolts, capacitorSiemens, reactances } = this;
-    const { resistances, branches, capacitances, curves, blocks } = this.elements;
+    const { resistances, branches, capacitances, curves, blocks, shunts } = this.elements;
+    const ties = stage ? this.islands.inTime : this.islands.steady;
     for (let i = 0; i < nodeCount; i++) residual[i] = leak * x[i];
+    for (let i = 0; i < ties.length; i++) residual[ties[i]] += TIE_SIEMENS * x[ties[i]];
     for (let i = 0; i < resistances.length; i++) {
       const { a, b, siemens, wave } = resistances[i];
       const volts = between(x, a, b);
@@ -239,7 +248,9 @@ export class CircuitSystem {
       if (stage && state >= 0) off -= reactances[i] * (amps - stage.base[this.capacitorCount + state]);
       residual[branch] = off;
     }
-    for (let i = 0; i < curves.length; i++) put(residual, curves[i].a, curves[i].b, memory.amps[i] + shunt * memory.volts[i]);
+    for (let i = 0; i < curves.length; i++) put(residual, curves[i].a, curves[i].b, memory.amps[i]);
+    if (shunt > 0)
+      for (let i = 0; i < shunts.length; i++) put(residual, shunts[i].a, shunts[i].b, shunt * between(x, shunts[i].a, shunts[i].b));
     for (let i = 0; i < blocks.length; i++) putBlock(residual, blocks[i]);
   }
 
@@ -294,7 +305,7 @@ export class CircuitSystem {
 
   /** Writes the current into every pin (A), per slot; `stage` is the one that x solves, left out for direct current. */
   pinAmps(x: Float64Array, out: Float64Array, stage?: StageContext): void {
-    const { resistances, branches, curves, capacitances, blocks, waves } = this.elements;
+    const { resistances, branches, curves, capacitances, blocks, shunts, waves } = this.elements;
     const { point } = this;
     out.fill(0);
     for (let i = 0; i < resistances.length; i++) {
@@ -304,11 +315,14 @@ export class CircuitSystem {
     for (let i = 0; i < branches.length; i++) carry(out, branches[i].slotA, branches[i].slotB, x[branches[i].branch]);
     for (let i = 0; i < curves.length; i++) {
       const { a, b, slotA, slotB, law } = curves[i];
-      const volts = between(x, a, b);
-      law.evaluate(volts, point);
-      carry(out, slotA, slotB, point.amps + (stage ? JUNCTION_LEAKAGE_SIEMENS * volts : 0));
+      law.evaluate(between(x, a, b), point);
+      carry(out, slotA, slotB, point.amps);
     }
     if (stage) {
+      for (let i = 0; i < shunts.length; i++) {
+        const { a, b, slotA, slotB } = shunts[i];
+        carry(out, slotA, slotB, JUNCTION_LEAKAGE_SIEMENS * between(x, a, b));
+      }
       for (let i = 0; i < capacitances.length; i++) {
         carry(out, capacitances[i].slotA, capacitances[i].slotB, this.capacitorAmps(i, x, stage));
       }
@@ -375,20 +389,25 @@ export class CircuitSystem {
     readBlock(block, x);
     const moved = law.evaluate(volts, amps, siemens, remembered.subarray(memoryAt, memoryAt + law.remembers), mode);
     if (moved) return false;
+    // Currents of a block can cancel at one terminal, whose rounding is then that of the largest.
+    let largest = 0;
+    for (let i = 0; i < free; i++) largest = Math.max(largest, Math.abs(amps[i]));
     for (let i = 0; i < free; i++) {
-      if (!(Math.abs(amps[i] - straight[i]) <= absolute + relative * Math.abs(amps[i]))) return false;
+      if (!(Math.abs(amps[i] - straight[i]) <= absolute + relative * largest)) return false;
     }
     return true;
   }
 
   private writeLinear(): void {
     const { linear, diagonal, leak, shunt, reactances, capacitorSiemens } = this;
-    const { resistances, branches, capacitances, curves } = this.elements;
+    const { resistances, branches, capacitances, shunts } = this.elements;
     linear.fill(0);
+    const ties = this.stage ? this.islands.inTime : this.islands.steady;
     for (let i = 0; i < this.nodeCount; i++) linear[diagonal[i]] = leak;
+    for (let i = 0; i < ties.length; i++) linear[diagonal[ties[i]]] += TIE_SIEMENS;
     for (let i = 0; i < resistances.length; i++) stampPair(linear, resistances[i], resistances[i].siemens);
     for (let i = 0; i < capacitances.length; i++) stampPair(linear, capacitances[i], capacitorSiemens[i]);
-    for (let i = 0; i < curves.length; i++) stampPair(linear, curves[i], shunt);
+    for (let i = 0; i < shunts.length; i++) stampPair(linear, shunts[i], shunt);
     for (let i = 0; i < branches.length; i++) {
       const { a, b, wave, ohms, aBranch, bBranch, branchA, branchB, branchBranch } = branches[i];
       if (a >= 0) {
@@ -406,10 +425,10 @@ export class CircuitSystem {
 }
 
 /** Row, column, row, column … of everything that may differ from zero. */
-function entriesOf({ nodes, resistances, curves, capacitances, branches, blocks }: Elements): number[] {
+function entriesOf({ nodes, resistances, shunts, capacitances, branches, blocks }: Elements): number[] {
   const entries: number[] = [];
   for (let node = 0; node < nodes; node++) entries.push(node, node);
-  for (const pairs of [resistances, curves, capacitances]) {
+  for (const pairs of [resistances, shunts, capacitances]) {
     for (const { a, b } of pairs) entries.push(a, a, a, b, b, a, b, b);
   }
   for (const { a, b, branch } of branches) entries.push(a, branch, b, branch, branch, a, branch, b, branch, branch);
@@ -417,8 +436,9 @@ function entriesOf({ nodes, resistances, curves, capacitances, branches, blocks 
   return entries;
 }
 
-function placeElements({ resistances, curves, capacitances, branches, blocks }: Elements, matrix: SystemMatrix): void {
-  for (const pairs of [resistances, curves, capacitances]) {
+function placeElements({ resistances, shunts, capacitances, branches, blocks }: Elements, matrix: SystemMatrix): void {
+  // Every curve is among the shunts.
+  for (const pairs of [resistances, shunts, capacitances]) {
     for (const pair of pairs) {
       pair.aa = matrix.at(pair.a, pair.a);
       pair.ab = matrix.at(pair.a, pair.b);

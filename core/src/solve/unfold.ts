@@ -96,6 +96,8 @@ export class Elements {
   readonly curves: Curve[] = [];
   readonly capacitances: Capacitance[] = [];
   readonly blocks: Block[] = [];
+  /** Across every junction and every path through a block: where a trace of conductance may help. */
+  readonly shunts: Pair[] = [];
   readonly initialVolts: number[] = [];
   readonly capacitorRefs: string[] = [];
   readonly inductorRefs: string[] = [];
@@ -129,7 +131,7 @@ export function unfold(circuit: Circuit): Elements {
 
 /** One builder serves all parts: making a circuit's equations is done thousands of times in a search. */
 function builder(elements: Elements): { build: PartBuilder; begin(part: Part, slot: number): void } {
-  const { resistances, branches, curves, capacitances, blocks, waves, unknownOf } = elements;
+  const { resistances, branches, curves, capacitances, blocks, shunts, waves, unknownOf } = elements;
   let ref = '';
   let unknowns: number[] = [];
   let slots: number[] = [];
@@ -161,7 +163,9 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
     },
     inductance: (a, b, henries, ohms) => branch(a, b, -1, ohms, henries),
     curve: (a, b, law) => {
-      curves.push(new Curve(unknowns[a], unknowns[b], slots[a], slots[b], law));
+      const made = new Curve(unknowns[a], unknowns[b], slots[a], slots[b], law);
+      curves.push(made);
+      shunts.push(made);
     },
     capacitance: (a, b, farads, ohms, initialVolts) => {
       elements.initialVolts.push(initialVolts);
@@ -184,6 +188,10 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
         straight: new Float64Array(free),
         places: new Int32Array(0),
       });
+      for (const [from, to] of law.paths) {
+        const [a, b] = [terminals[from], terminals[to]];
+        shunts.push(new Pair(unknowns[a], unknowns[b], slots[a], slots[b]));
+      }
       elements.remembered += law.remembers;
     },
   };

@@ -37,6 +37,10 @@ function transportLaw(sign: number, betaF: number, betaR: number, Is: number, Vt
     return last > 0 ? last + Vt * Math.log(1 + Math.max((v - last) / Vt, -0.9)) : Vt * Math.log(Math.max(v / Vt, 1));
   };
   return {
+    paths: [
+      [0, 2],
+      [1, 2],
+    ],
     remembers: 2,
     firstMode: 0,
     nextMode: (_, mode) => mode,

@@ -42,6 +42,10 @@ function averagedLaw(part: z.infer<typeof schema>): BlockLaw {
   const slope = limitAmps / (DROOP * outVolts);
   const middle = outVolts * (1 - DROOP / 2);
   return {
+    paths: [
+      [0, 1],
+      [2, 3],
+    ],
     remembers: 1,
     firstMode: ON,
     nextMode: (volts) => (volts[0] - volts[1] >= minInVolts && volts[0] - volts[1] <= maxInVolts ? ON : OFF),

@@ -42,6 +42,7 @@ export const mosfet: DeviceDefinition<'mosfet', typeof schema> = {
  */
 function channelLaw(sign: number, threshold: number, gain: number): BlockLaw {
   return {
+    paths: [[0, 2]],
     remembers: 0,
     firstMode: 0,
     nextMode: (_, mode) => mode,

@@ -39,18 +39,28 @@ function sinkAmps(part: SinkPart): number {
   return part.amps ?? (part.referenceVolts ?? Number.NaN) / (part.senseOhms ?? Number.NaN);
 }
 
-/** slope·(soft(v) − soft(v − dropout)), with soft(v) = (v + √(v² + w²))/2: two rounded corners, exact far from them. */
+/** slope·(max(0, v) − soft(v − dropout)), with soft(v) = (v + √(v² + w²))/2: the upper corner is rounded, exact far from it. */
 function sinkLaw(amps: number, dropoutVolts: number): CurveLaw {
   const slope = amps / dropoutVolts;
   const w = CORNER_SHARE * dropoutVolts;
+  const top = Math.hypot(dropoutVolts, w);
   return {
     evaluate(volts: number, out: CurvePoint) {
-      const rootA = Math.hypot(volts, w);
-      const rootB = Math.hypot(volts - dropoutVolts, w);
-      out.amps = slope * ((dropoutVolts + rootA - rootB) / 2) + RESIDUAL_SLOPE * slope * volts;
-      out.siemens = (slope * (volts / rootA - (volts - dropoutVolts) / rootB)) / 2 + RESIDUAL_SLOPE * slope;
+      const root = Math.hypot(volts - dropoutVolts, w);
+      const forwards = volts >= 0 ? 1 : 0;
+      out.amps = slope * forwards * ((volts + top - root) / 2) + RESIDUAL_SLOPE * slope * volts;
+      out.siemens = (slope * forwards * (1 - (volts - dropoutVolts) / root)) / 2 + RESIDUAL_SLOPE * slope;
     },
-    limit: (volts) => volts,
+    // A step over a corner stops there: between its corners the law is straight, and from a corner any step is free.
+    limit: (volts, previous) => {
+      const corners = volts > previous ? [0, dropoutVolts] : [dropoutVolts, 0];
+      const near = 1e-9 * dropoutVolts;
+      return (
+        corners.find((corner) =>
+          volts > previous ? previous < corner - near && volts > corner : previous > corner + near && volts < corner,
+        ) ?? volts
+      );
+    },
     firstVolts: 0,
   };
 }

@@ -1,0 +1,262 @@
+import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
+import type { LedPart } from '../device/index.ts';
+import { DenseLuFactoriser, leftNullVectors, solveLeastChange } from '../numeric/index.ts';
+import { factorAt } from './figures.ts';
+import { kelvinPerElectricalWatt } from './junction-heat.ts';
+import { type OperatingPoint, solveOperatingPoint } from './operating-point.ts';
+import { fieldValue, Nudge, type Parameter } from './parameter.ts';
+import { Recording } from './recording.ts';
+import { findSettledState, PRESERVED, type SettledState } from './settled-state.ts';
+import type { Solution } from './solution.ts';
+import { solutionOfRecording } from './solution-document.ts';
+import { followPeriod, isAlternating, type SolveOptions, solveWarmed } from './solve.ts';
+import type { CircuitSystem, StageContext } from './system.ts';
+
+/** A solution together with what it would be were a value a little different. */
+export interface SensitiveSolution {
+  readonly solution: Solution;
+  readonly parameters: readonly Parameter[];
+  /** The derivative of any figure of the solution by each parameter, in the figure's unit over the parameter's. */
+  derivatives(read: (solution: Solution) => number): Float64Array;
+}
+
+/**
+ * Solves, and differentiates the whole solution by each parameter: direct method (Director and Rohrer, IEEE Trans.
+ * CT-16, 1969), in time along the settled period (Aprille and Trick, Proc. IEEE 60, 1972, with the parameters as
+ * further columns of the tangents). Only laws at fixed unknowns, and figures along a tangent, are differenced, never two solves.
+ * Junctions that warm are let follow.
+ *
+ * @param parameters fields that the circuit's parts have; of one that is not there all derivatives are 0
+ */
+export function solveSensitivities(
+  circuit: Circuit,
+  parameters: readonly Parameter[],
+  options: SolveOptions = {},
+): Result<SensitiveSolution> {
+  const warmed = solveWarmed(circuit, options);
+  if (!warmed.ok) return warmed;
+  const warming = circuit.parts.flatMap((part) => (part.kind === 'led' && part.kelvinPerWatt ? [part] : []));
+  const junctions = warming.map(({ ref }): Parameter => ({ ref, field: 'celsius' }));
+  const all = [...parameters, ...junctions];
+  const varied = isAlternating(circuit) ? variedPeriods(warmed.value.circuit, all, options) : variedPoints(warmed.value.circuit, all);
+  if (!varied.ok) return varied;
+  const partial = (read: (solution: Solution) => number) =>
+    Float64Array.from(varied.value, ({ above, below, step }) => (read(above) - read(below)) / (2 * step));
+  const follow = followJunctions(
+    parameters.length,
+    warming.map((part) => {
+      const watts = warmed.value.solution.leds[part.ref]?.chip.watts ?? 0;
+      const byAll = partial((solution) => solution.leds[part.ref]?.chip.watts ?? 0);
+      return byAll.map((change, index) => kelvinPerElectricalWatt(part) * change + watts * thermalChange(part, all[index]));
+    }),
+  );
+  return succeed({
+    solution: warmed.value.solution,
+    parameters,
+    derivatives: (read) => follow(partial(read)),
+  });
+}
+
+/** The derivative of `kelvinPerElectricalWatt` by a parameter. */
+function thermalChange(part: LedPart, { ref, field }: Parameter): number {
+  if (ref !== part.ref) return 0;
+  if (field === 'kelvinPerWatt') return 1 - (part.lightShare ?? 0);
+  return field === 'lightShare' ? -(part.kelvinPerWatt ?? 0) : 0;
+}
+
+/** A solution with one parameter `step` more, and `step` less. */
+interface Varied {
+  readonly above: Solution;
+  readonly below: Solution;
+  readonly step: number;
+}
+
+/**
+ * Junctions T warm with the power that the parameters p and T itself make: dT/dp = K·(∂W/∂p + ∂W/∂T·dT/dp).
+ *
+ * @param kelvin K·∂W of each junction, by every parameter and then by every junction
+ * @returns turns a figure's partial derivatives by parameters and junctions into total ones by parameters
+ */
+function followJunctions(parameters: number, kelvin: readonly Float64Array[]): (partial: Float64Array) => Float64Array {
+  const count = kelvin.length;
+  if (count === 0) return (partial) => partial;
+  const matrix = new Float64Array(count * count);
+  kelvin.forEach((row, i) => {
+    for (let j = 0; j < count; j++) matrix[i * count + j] = (i === j ? 1 : 0) - row[parameters + j];
+  });
+  const factor = new DenseLuFactoriser(count).factor(matrix);
+  const moves = Array.from({ length: parameters }, (_, column) => {
+    const move = Float64Array.from(kelvin, (row) => row[column]);
+    factor.solveInPlace(move);
+    return move;
+  });
+  return (partial) =>
+    Float64Array.from(moves, (move, column) => move.reduce((sum, kelvins, j) => sum + partial[parameters + j] * kelvins, partial[column]));
+}
+
+function variedPoints(circuit: Circuit, parameters: readonly Parameter[]): Result<Varied[]> {
+  const point = solveOperatingPoint(circuit);
+  if (!point.ok) return point;
+  factorAt(point.value);
+  return succeed(parameters.map((parameter) => variedPoint(point.value, parameter)));
+}
+
+function variedPoint({ system, x }: OperatingPoint, parameter: Parameter): Varied {
+  const nudge = new Nudge(system, parameter);
+  const change = new Float64Array(system.size);
+  nudge.addToResidual(x, undefined, change);
+  system.matrix.solveInPlace(change);
+  const moved = (to: CircuitSystem, sign: number) => {
+    const recording = new Recording(to);
+    to.modes.set(system.modes);
+    recording.add(
+      0,
+      x.map((value, i) => value + sign * nudge.step * change[i]),
+    );
+    return solutionOfRecording(recording, 'dc');
+  };
+  return { above: moved(nudge.above, 1), below: moved(nudge.below, -1), step: nudge.step };
+}
+
+/** Numbers that the tangents of one run through the period may fill, all points together. */
+const MOST_KEPT = 4e6;
+const POINTS_EXPECTED = 300;
+
+function variedPeriods(circuit: Circuit, parameters: readonly Parameter[], options: SolveOptions): Result<Varied[]> {
+  const settled = findSettledState(circuit, options);
+  if (!settled.ok) return settled;
+  const { size, stateCount } = settled.value.stepper.system;
+  const atOnce = Math.max(1, Math.floor(MOST_KEPT / POINTS_EXPECTED / (size + stateCount)) - stateCount);
+  const varied: Varied[] = [];
+  for (let from = 0; from < parameters.length; from += atOnce) {
+    const some = variedPeriod(settled.value, parameters.slice(from, from + atOnce));
+    if (!some.ok) return some;
+    if (options.shouldStop?.()) return fail('stopped', 'Stopped before the sensitivities were known.');
+    varied.push(...some.value);
+  }
+  return succeed(varied);
+}
+
+/** A point of the settled period with its tangents: by each state at the beginning, then by each parameter. */
+interface TangentPoint {
+  readonly time: number;
+  readonly x: Float64Array;
+  readonly weight: number;
+  readonly base: Float64Array;
+  readonly dxs: Float64Array;
+  readonly dBases: Float64Array;
+}
+
+function variedPeriod(settled: SettledState, parameters: readonly Parameter[]): Result<Varied[]> {
+  const { system } = settled.stepper;
+  const { size, stateCount } = system;
+  const nudges = parameters.map((parameter) => new Nudge(system, parameter));
+  const columns = stateCount + parameters.length;
+  const values = new Float64Array(stateCount * columns);
+  for (let i = 0; i < stateCount; i++) values[i * (stateCount + 1)] = 1;
+  const xs = new Float64Array(size * columns);
+  const bases = new Float64Array(stateCount * columns);
+  const points: TangentPoint[] = [];
+  const followed = followPeriod(
+    settled,
+    (time, { x, stage }) => {
+      points.push({ time, x: x.slice(), weight: stage.weight, base: stage.base.slice(), dxs: xs.slice(), dBases: bases.slice() });
+    },
+    {
+      columns,
+      values,
+      driven: {
+        xs,
+        bases,
+        addToResidual: (column, x, stage, out) => {
+          if (column >= stateCount) nudges[column - stateCount].addToResidual(x, stage, out);
+        },
+        addToRates: (column, x, stage, out) => {
+          if (column >= stateCount) nudges[column - stateCount].addToRates(x, stage, out);
+        },
+      },
+    },
+  );
+  if (!followed.ok) return followed;
+  // The beginning was held, not stepped to; the end of the period is the same moment of the settled state.
+  points[0] = { ...points[points.length - 1], time: points[0].time };
+  const starts = startTangents(values, stateCount, parameters.length);
+  return succeed(nudges.map((nudge, index) => variedAlong(nudge, system, points, index, starts[index])));
+}
+
+/** How the settled state at the beginning follows each parameter: (I − M)·ds/dp = ∂Φ/∂p. */
+function startTangents(values: Float64Array, stateCount: number, parameters: number): readonly Float64Array[] {
+  const matrix = new Float64Array(stateCount * stateCount);
+  for (let row = 0; row < stateCount; row++) {
+    for (let column = 0; column < stateCount; column++) {
+      matrix[row * stateCount + column] = (row === column ? 1 : 0) - values[column * stateCount + row];
+    }
+  }
+  const preserved = leftNullVectors(matrix, stateCount, PRESERVED);
+  return Array.from({ length: parameters }, (_, index) => {
+    const along = values.slice((stateCount + index) * stateCount, (stateCount + index + 1) * stateCount);
+    return solveLeastChange(matrix, along, preserved) ?? new Float64Array(stateCount);
+  });
+}
+
+function variedAlong(
+  { above, below, step }: Nudge,
+  system: CircuitSystem,
+  points: readonly TangentPoint[],
+  index: number,
+  start: Float64Array,
+): Varied {
+  const { size, stateCount } = system;
+  const moved = (to: CircuitSystem, sign: number) => {
+    const recording = new Recording(to);
+    to.modes.set(system.modes);
+    for (const { time, x, weight, base, dxs, dBases } of points) {
+      const stage: StageContext = { time, weight, base: along(base, dBases, stateCount, stateCount + index, start, sign * step) };
+      recording.add(time, along(x, dxs, size, stateCount + index, start, sign * step), stage);
+    }
+    return solutionOfRecording(recording, 'periodic');
+  };
+  return { above: moved(above, 1), below: moved(below, -1), step };
+}
+
+/** `at` moved by `step` along the tangent of a column, and along those of the beginning as far as that moves. */
+function along(at: Float64Array, tangents: Float64Array, rows: number, column: number, start: Float64Array, step: number): Float64Array {
+  const moved = at.slice();
+  for (let i = 0; i < rows; i++) {
+    let change = tangents[column * rows + i];
+    for (let s = 0; s < start.length; s++) change += start[s] * tangents[s * rows + i];
+    moved[i] += step * change;
+  }
+  return moved;
+}
+
+/** One line of a table of sensitivities. */
+export interface Sensitivity extends Parameter {
+  readonly value: number;
+  /** The figure's change over the parameter's, in their units. */
+  readonly derivative: number;
+  /** The figure's change, relative, over the parameter's; null where either is 0. */
+  readonly relative: number | null;
+}
+
+/** The sensitivities of one figure, the strongest first; what no tolerance could move by much comes last. */
+export function sensitivityTable(
+  sensitive: SensitiveSolution,
+  circuit: Circuit,
+  read: (solution: Solution) => number,
+): readonly Sensitivity[] {
+  const figure = read(sensitive.solution);
+  const derivatives = sensitive.derivatives(read);
+  return sensitive.parameters
+    .map((parameter, index): Sensitivity => {
+      const value = fieldValue(circuit, parameter);
+      const derivative = derivatives[index];
+      return { ...parameter, value, derivative, relative: figure === 0 || value === 0 ? null : (derivative * value) / figure };
+    })
+    .sort((a, b) => strengthOf(b) - strengthOf(a));
+}
+
+/** The change of the figure for a part a tenth off; of a shift, which has no size of its own, for 0.1 V. */
+function strengthOf({ value, derivative }: Sensitivity): number {
+  return Math.abs(derivative * (value === 0 ? 1 : value)) / 10;
+}

@@ -1,0 +1,148 @@
+import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
+import { integrate } from './integrate.ts';
+import { solveOperatingPoint } from './operating-point.ts';
+import { FIGURE_STEPS, FIGURE_TOLERANCE, findSettledState } from './settled-state.ts';
+import { acrossOf } from './solution-document.ts';
+import { isAlternating, type SolveOptions, solveWarmed } from './solve.ts';
+import { Stepper } from './step.ts';
+import { CircuitSystem } from './system.ts';
+import { type Waveform, WaveformGatherer } from './waveform.ts';
+
+export interface TimeCourseOptions extends SolveOptions {
+  /** `cold`: capacitors at their initial volts, no current in any inductor. `settled`: the settled state of the same circuit. */
+  readonly from: 'cold' | 'settled';
+  readonly seconds: number;
+  /** Told now and then how much is done, 0 to 1. */
+  readonly onProgress?: ((share: number) => void) | undefined;
+}
+
+/** What a circuit does from a state on. */
+export interface TimeCourse {
+  readonly from: 'cold' | 'settled';
+  readonly seconds: number;
+  readonly waveforms: {
+    readonly nets: Readonly<Record<string, { readonly volts: Waveform }>>;
+    readonly parts: Readonly<Record<string, { readonly volts: Waveform; readonly amps: Waveform }>>;
+  };
+  /** Volts of every capacitor and amps of every inductance at the end. */
+  readonly finalState: Readonly<Record<string, { readonly volts: number } | { readonly amps: number }>>;
+}
+
+/** Steps of the longest course: about a minute of computing. */
+const MOST_STEPS = 4e6;
+/** Steps over a course without an alternating source, at the least. */
+const STEADY_STEPS = 400;
+const STEPS_BETWEEN_REPORTS = 512;
+
+/**
+ * Follows a circuit in time: a switching on at the phase of its sources, a surge, a discharge. Junction temperatures
+ * stay what they are at the beginning.
+ *
+ * @param options.seconds positive
+ */
+export function solveTimeCourse(circuit: Circuit, options: TimeCourseOptions): Result<TimeCourse> {
+  const { from, seconds, shouldStop, onProgress } = options;
+  if (!(seconds > 0) || !Number.isFinite(seconds)) return fail('bad-value', 'A time course needs a positive number of seconds.', 'seconds');
+  const begun = from === 'cold' ? coldStart(circuit) : settledStart(circuit, options);
+  if (!begun.ok) return begun;
+  const { system, state } = begun.value;
+  const longestSeconds = system.isSteady
+    ? seconds / STEADY_STEPS
+    : Math.min(1 / Math.max(...system.frequencies) / FIGURE_STEPS, seconds / 8);
+  if (seconds / longestSeconds > MOST_STEPS) {
+    return fail('bad-value', `${seconds} s at ${Math.max(...system.frequencies)} Hz is more than can be followed.`, 'seconds');
+  }
+  const gatherer = new CourseGatherer(system, seconds);
+  let steps = 0;
+  const outcome = integrate(new Stepper(system), 0, seconds, state, {
+    longestSeconds,
+    relative: FIGURE_TOLERANCE,
+    shouldStop,
+    onPoint: (time, stepper) => {
+      gatherer.add(time, stepper);
+      if (++steps % STEPS_BETWEEN_REPORTS === 0) onProgress?.(time / seconds);
+    },
+  });
+  if (outcome === 'stopped') return fail('stopped', 'Stopped before the end.');
+  if (outcome !== 'done') return fail('no-convergence', 'The circuit cannot be followed in time to the end.', 'parts');
+  return succeed({
+    from,
+    seconds,
+    waveforms: gatherer.finish(),
+    finalState: Object.fromEntries(
+      system.stateRefs.map(({ ref, kind }, index) => [ref, kind === 'volts' ? { volts: state[index] } : { amps: state[index] }]),
+    ),
+  });
+}
+
+interface Start {
+  readonly system: CircuitSystem;
+  readonly state: Float64Array;
+}
+
+function coldStart(circuit: Circuit): Result<Start> {
+  // What cannot be solved at all says so here, by its parts and nets.
+  const point = isAlternating(circuit) ? undefined : solveOperatingPoint(circuit);
+  if (point && !point.ok) return point;
+  const system = new CircuitSystem(circuit);
+  return succeed({ system, state: system.initialState.slice() });
+}
+
+function settledStart(circuit: Circuit, options: SolveOptions): Result<Start> {
+  const warmed = solveWarmed(circuit, options);
+  if (!warmed.ok) return warmed;
+  if (isAlternating(circuit)) {
+    const settled = findSettledState(warmed.value.circuit, options);
+    return settled.ok ? succeed({ system: settled.value.stepper.system, state: settled.value.state }) : settled;
+  }
+  const point = solveOperatingPoint(warmed.value.circuit);
+  if (!point.ok) return point;
+  const { system, x } = point.value;
+  const state = new Float64Array(system.stateCount);
+  system.stateAt(x, state);
+  return succeed({ system, state });
+}
+
+/** The waveforms of every net and every part. */
+class CourseGatherer {
+  private readonly nets: { readonly net: string; readonly unknown: number; readonly volts: WaveformGatherer }[];
+  private readonly parts: {
+    readonly ref: string;
+    readonly plus: number;
+    readonly minus: number;
+    readonly slot: number;
+    readonly volts: WaveformGatherer;
+    readonly amps: WaveformGatherer;
+  }[];
+  private readonly pinAmps: Float64Array;
+
+  constructor(
+    private readonly system: CircuitSystem,
+    seconds: number,
+  ) {
+    const gather = () => new WaveformGatherer(0, seconds);
+    this.pinAmps = new Float64Array(system.slotCount);
+    this.nets = [...system.unknownOf].map(([net, unknown]) => ({ net, unknown, volts: gather() }));
+    this.parts = system.circuit.parts.map((part, index) => {
+      const [plus, minus] = acrossOf(part).map((pin) => system.unknownOf.get(part.pins[pin] as string) as number);
+      return { ref: part.ref, plus, minus, slot: system.slotOf[index], volts: gather(), amps: gather() };
+    });
+  }
+
+  add(time: number, { x, stage }: Stepper): void {
+    this.system.pinAmps(x, this.pinAmps, stage);
+    const at = (unknown: number) => (unknown < 0 ? 0 : x[unknown]);
+    for (const { unknown, volts } of this.nets) volts.add(time, at(unknown));
+    for (const { plus, minus, slot, volts, amps } of this.parts) {
+      volts.add(time, at(plus) - at(minus));
+      amps.add(time, this.pinAmps[slot]);
+    }
+  }
+
+  finish(): TimeCourse['waveforms'] {
+    return {
+      nets: Object.fromEntries(this.nets.map(({ net, volts }) => [net, { volts: volts.finish() }])),
+      parts: Object.fromEntries(this.parts.map(({ ref, volts, amps }) => [ref, { volts: volts.finish(), amps: amps.finish() }])),
+    };
+  }
+}
