@@ -1,7 +1,7 @@
 import type { Solution } from './solution.ts';
 
 /** Where the figures of a ref may stand in a solution, first found first taken. */
-const GROUPS = ['leds', 'parts', 'supplies'] as const;
+const GROUPS = ['leds', 'supplies', 'parts'] as const;
 
 /**
  * A reader of one figure by its path in a solution document: `D1.chip.amps.avg`, `R1.watts`, `V1.powerFactor`, or

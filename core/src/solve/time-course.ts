@@ -43,7 +43,7 @@ const STEPS_BETWEEN_REPORTS = 512;
 export function solveTimeCourse(circuit: Circuit, options: TimeCourseOptions): Result<TimeCourse> {
   const { from, seconds, shouldStop, onProgress } = options;
   if (!(seconds > 0) || !Number.isFinite(seconds)) return fail('bad-value', 'A time course needs a positive number of seconds.', 'seconds');
-  const begun = from === 'cold' ? coldStart(circuit) : settledStart(circuit, options);
+  const begun = from === 'cold' ? coldStart(circuit) : settledStart(circuit, { shouldStop });
   if (!begun.ok) return begun;
   const { system, state } = begun.value;
   const longestSeconds = system.isSteady
