@@ -29,6 +29,18 @@ function readCircuit(path: string): Circuit {
   return parsed.value;
 }
 
+/** What one cold solve takes from the heap, nothing collected in between, MB. */
+function coldSolveMegabytes(circuit: Circuit): number {
+  const taken = () => {
+    const { heapUsed, external } = process.memoryUsage();
+    return heapUsed + external;
+  };
+  const before = taken();
+  solve(circuit);
+  return (taken() - before) / 2 ** 20;
+}
+
+const megabytes = coldSolveMegabytes(dropper(1e-6, 10e-6));
 const yard = measure('yardstick', yardstick());
 const context = benchContext(replay([]));
 const results = values.circuit
@@ -44,9 +56,10 @@ const results = values.circuit
     ];
 
 if (values.json) {
-  process.stdout.write(`${JSON.stringify({ yardstickMs: yard.medianMs, results }, null, 2)}\n`);
+  process.stdout.write(`${JSON.stringify({ yardstickMs: yard.medianMs, coldSolveMegabytes: megabytes, results }, null, 2)}\n`);
 } else {
   const line = ({ name, medianMs }: Measured) =>
     `${name.padEnd(26)} ${medianMs.toFixed(4).padStart(10)} ms   ${(medianMs / yard.medianMs).toFixed(4).padStart(9)} yardsticks\n`;
   process.stdout.write([yard, ...results].map(line).join(''));
+  process.stdout.write(`one cold solve of the dropper takes ${megabytes.toFixed(1)} MB\n`);
 }

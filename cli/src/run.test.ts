@@ -43,6 +43,48 @@ describe('probe', () => {
     expect(runWith('{}', ...args)).toMatchObject({ status: 2, error: { message: expect.any(String) } });
   });
 
+  it('adds a table of sensitivities, the strongest first', () => {
+    expect(runWith(JSON.stringify(circuit), 'solve', '-', '--sensitivity', 'R1.amps.avg')).toMatchObject({
+      document: {
+        sensitivity: {
+          figure: 'R1.amps.avg',
+          value: expect.closeTo(0.05, 9),
+          by: expect.arrayContaining([
+            { ref: 'V1', field: 'volts', value: 5, derivative: expect.closeTo(0.01, 9), relative: expect.closeTo(1, 6) },
+            { ref: 'R1', field: 'ohms', value: 100, derivative: expect.closeTo(-0.0005, 9), relative: expect.closeTo(-1, 6) },
+          ]),
+        },
+      },
+    });
+  });
+
+  it('adds a time course with its final state', () => {
+    const parts = [
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'c'], ohms: 100 },
+      { ref: 'C1', kind: 'capacitor', pins: ['c', '0'], farads: 1e-6 },
+    ];
+    const outcome = runWith(JSON.stringify({ ...circuit, parts }), 'solve', '-', '--from', 'cold', '--seconds', '1e-3');
+    expect(outcome).toMatchObject({
+      document: {
+        regime: 'dc',
+        course: { from: 'cold', seconds: 1e-3 },
+        waveforms: { nets: { c: { volts: { seconds: expect.any(Array), values: expect.any(Array) } } } },
+        finalState: { C1: { volts: expect.closeTo(5, 3) } },
+      },
+    });
+  });
+
+  it.each([
+    ['from nowhere', ['--from', 'warm', '--seconds', '1']],
+    ['without its seconds', ['--from', 'cold']],
+    ['of no time', ['--from', 'cold', '--seconds', '0']],
+    ['of words', ['--from', 'cold', '--seconds', 'long']],
+    ['of a figure that is not there', ['--sensitivity', 'R9.watts']],
+  ])('refuses a course or a table %s', (_, args) => {
+    expect(runWith(JSON.stringify(circuit), 'solve', '-', ...args)).toMatchObject({ status: 2 });
+  });
+
   it('ends with 2 and names the field of a bad circuit, with 3 for one without a solution', () => {
     const bad = { ...circuit, parts: [{ ...circuit.parts[1], ohms: -1 }] };
     expect(runWith(JSON.stringify(bad), 'solve', '-')).toMatchObject({

@@ -2,6 +2,7 @@ import { type DynamicModule, type MiddlewareConsumer, Module, type NestModule } 
 import { APP_FILTER, APP_PIPE } from '@nestjs/core';
 import { ZodValidationPipe } from 'nestjs-zod';
 import { OwnPagesMiddleware } from './access/own-pages.middleware.ts';
+import { AnalysesModule } from './analyses/analyses.module.ts';
 import { DatabaseModule } from './database/database.module.ts';
 import type { OpenDatabase } from './database/open-database.ts';
 import { ProblemFilter } from './errors/problem.filter.ts';
@@ -14,7 +15,7 @@ export class AppModule implements NestModule {
   static of(opened: OpenDatabase): DynamicModule {
     return {
       module: AppModule,
-      imports: [DatabaseModule.of(opened), SpecimensModule, ExchangeModule],
+      imports: [DatabaseModule.of(opened), SpecimensModule, ExchangeModule, AnalysesModule],
       controllers: [HealthController],
       providers: [
         { provide: APP_PIPE, useClass: ZodValidationPipe },

@@ -237,3 +237,62 @@ it('the API describes itself', async () => {
     expect.arrayContaining(['/api/shelf', '/api/specimens', '/api/specimens/{id}/tape', '/api/import']),
   );
 });
+
+describe('computation in the pool', () => {
+  const dropper = {
+    format: 'mindful-probe.circuit',
+    version: 1,
+    parts: [
+      { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 },
+      { ref: 'C1', kind: 'capacitor', pins: ['L', 'a'], farads: 1e-6 },
+      { ref: 'B1', kind: 'bridge', pins: ['a', 'N', 'p', 'm'] },
+      { ref: 'R1', kind: 'resistor', pins: ['p', 'm'], ohms: 1000 },
+    ],
+  };
+
+  it('gives the solution that the core gives', async () => {
+    const { status, body } = await post('/api/solve', { circuit: dropper, sensitivity: 'R1.amps.avg' });
+    expect(status).toBe(200);
+    expect(body).toMatchObject({ regime: 'periodic', seconds: 0.02, sensitivity: { figure: 'R1.amps.avg' } });
+  }, 60_000);
+
+  it('tells its progress line by line, the solution last', async () => {
+    const response = await fetch(`${server.url}/api/solve`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', accept: 'application/x-ndjson' },
+      body: JSON.stringify({ circuit: dropper, course: { from: 'cold', seconds: 0.5 } }),
+    });
+    const lines = (await response.text())
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as Record<string, unknown>);
+    expect(lines.length).toBeGreaterThan(2);
+    expect(lines.slice(0, -1).every(({ progress }) => typeof progress === 'number')).toBe(true);
+    expect(lines[lines.length - 1]).toMatchObject({ solution: { finalState: { C1: { volts: expect.any(Number) } } } });
+  }, 60_000);
+
+  it('stops when the one who asked hangs up, and answers the next', async () => {
+    const hangUp = new AbortController();
+    const started = Date.now();
+    const long = fetch(`${server.url}/api/solve`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ circuit: dropper, course: { from: 'cold', seconds: 400 } }),
+      signal: hangUp.signal,
+    });
+    setTimeout(() => hangUp.abort(), 300);
+    await expect(long).rejects.toThrow();
+    const next = await post('/api/solve', { circuit: dropper });
+    expect(next.status).toBe(200);
+    expect(Date.now() - started).toBeLessThan(30_000);
+  }, 60_000);
+
+  it.each([
+    ['two ideal sources at odds', [{ ...dropper.parts[0], ref: 'V2', voltsRms: 100 }, dropper.parts[0]], 422, 'contradiction'],
+    ['one ref twice', [dropper.parts[0], dropper.parts[0]], 422, 'duplicate-ref'],
+    ['an unknown kind', [{ ref: 'X1', kind: 'tube', pins: ['a', 'b'] }], 400, 'bad-request'],
+  ])('refuses %s in words', async (_, parts, status, code) => {
+    const refused = await post('/api/solve', { circuit: { ...dropper, parts } });
+    expect(refused).toMatchObject({ status, body: { code } });
+  });
+});

@@ -8,6 +8,7 @@ import { CircuitSystem } from './system.ts';
 
 export interface SettledOptions {
   readonly shouldStop?: (() => boolean) | undefined;
+  readonly onProgress?: ((share: number) => void) | undefined;
   /** A state to begin from: of a like circuit solved before. */
   readonly from?: Float64Array | undefined;
 }
@@ -68,6 +69,7 @@ class Shooting {
   private readonly monodromy: Float64Array;
   private periods = 0;
   private finer = 1;
+  private firstMiss = 0;
   /** Where the last jump that made matters worse had gone. */
   private beyond: Shot | undefined;
   private failure: ReturnType<typeof fail> | undefined;
@@ -171,7 +173,14 @@ class Shooting {
       swing[i] = Math.max(high[i] - low[i], Math.abs(high[i]), Math.abs(low[i]));
       miss = Math.max(miss, Math.abs(end[i] - start[i]) / (SETTLED_ABSOLUTE + SETTLED * swing[i]));
     }
+    this.report(miss);
     return { start, end, miss };
+  }
+
+  /** By orders of magnitude of the miss, which a jump takes several of at once. */
+  private report(miss: number): void {
+    this.firstMiss = Math.max(this.firstMiss, miss, 2);
+    this.options.onProgress?.(Math.min(1, Math.max(0, 1 - Math.log(Math.max(1, miss)) / Math.log(this.firstMiss))));
   }
 
   private worstState(shot: Shot | undefined): number {

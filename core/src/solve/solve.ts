@@ -11,6 +11,8 @@ import type { Tangents } from './step.ts';
 export interface SolveOptions {
   /** Asked now and then; true ends it with the error `stopped`. */
   readonly shouldStop?: (() => boolean) | undefined;
+  /** Told after each period of a search for the settled state how far it is, 0 to 1, by how much it still misses. */
+  readonly onProgress?: ((share: number) => void) | undefined;
 }
 
 /** Solves a circuit: the operating point where every source is direct, else the settled periodic state. */

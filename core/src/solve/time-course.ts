@@ -12,8 +12,6 @@ export interface TimeCourseOptions extends SolveOptions {
   /** `cold`: capacitors at their initial volts, no current in any inductor. `settled`: the settled state of the same circuit. */
   readonly from: 'cold' | 'settled';
   readonly seconds: number;
-  /** Told now and then how much is done, 0 to 1. */
-  readonly onProgress?: ((share: number) => void) | undefined;
 }
 
 /** What a circuit does from a state on. */

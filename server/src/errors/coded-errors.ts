@@ -40,6 +40,20 @@ export class ImportRefusedError extends CodedError {
   }
 }
 
+/** A circuit that is not valid or has no solution, in the core's own code and words. */
+export class UnsolvableError extends CodedError {
+  readonly status = 422;
+  readonly title = 'Cannot be solved';
+  readonly code: string;
+  override readonly path: string;
+
+  constructor({ code, message, path }: { readonly code: string; readonly message: string; readonly path: string }) {
+    super(message);
+    this.code = code;
+    this.path = path;
+  }
+}
+
 export class ForeignRequestError extends CodedError {
   readonly code = 'foreign-request';
   readonly status = 403;

@@ -1,0 +1,42 @@
+import { fileURLToPath } from 'node:url';
+import { MessageChannel } from 'node:worker_threads';
+import type { Result, SolveJob, SolveJobDocument } from '@mindful-probe/core';
+import { Injectable, type OnModuleDestroy } from '@nestjs/common';
+import { Piscina } from 'piscina';
+import { type PoolTask, runInPool } from './analyses.worker.ts';
+
+/** A thread reads JavaScript only, so tests that run this file from source take the built worker. */
+const WORKER = fileURLToPath(
+  new URL(import.meta.url.endsWith('.ts') ? '../../dist/analyses/analyses.worker.js' : './analyses.worker.js', import.meta.url),
+);
+const MOST_WAITING = 64;
+
+/** Computation away from the thread that answers requests. The threads are made at first use. */
+@Injectable()
+export class AnalysesService implements OnModuleDestroy {
+  private pool: Piscina | undefined;
+
+  /**
+   * @param signal ends the computation where it is; the promise is then rejected with an AbortError
+   * @param onProgress told how much is done, 0 to 1
+   */
+  async solve(job: SolveJob, signal: AbortSignal, onProgress?: (share: number) => void): Promise<Result<SolveJobDocument>> {
+    this.pool ??= new Piscina({
+      filename: WORKER,
+      maxThreads: 2,
+      maxQueue: MOST_WAITING,
+    });
+    const { port1, port2 } = new MessageChannel();
+    port1.on('message', (share: number) => onProgress?.(share));
+    try {
+      const task: PoolTask = { job, progress: port2 };
+      return await this.pool.run(task, { name: runInPool.name, signal, transferList: [port2] });
+    } finally {
+      port1.close();
+    }
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    await this.pool?.destroy();
+  }
+}
