@@ -1,8 +1,17 @@
-import { type Circuit, fail, type Result, succeed, withFields } from '../circuit/index.ts';
+import { type Circuit, fail, partOf, type Result, succeed, withFields, withPart } from '../circuit/index.ts';
 import { deviceOf } from '../device/index.ts';
 import { chiSquareProbability, DenseLuFactoriser } from '../numeric/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
-import { type Figure, figureAt, type OperatingPoint, sensitivities, solveOperatingPoint } from '../solve/index.ts';
+import {
+  type Figure,
+  fieldValue,
+  figureIn,
+  type SensitiveSolution,
+  type Solution,
+  sensitivitiesOf,
+  solveWarmed,
+  type Warmed,
+} from '../solve/index.ts';
 import type { EstimateReading } from './readings.ts';
 import { type Unknown, unknownsOf } from './unknowns.ts';
 
@@ -10,7 +19,7 @@ import { type Unknown, unknownsOf } from './unknowns.ts';
 export interface Fit {
   /** The circuit with every unknown at its most likely value. */
   readonly circuit: Circuit;
-  readonly point: OperatingPoint;
+  readonly solution: Solution;
   readonly unknowns: readonly (Unknown & { readonly posterior: Uncertain })[];
   /** For each reading: what the fitted circuit says it should have been, and how far off it was in standard deviations. */
   readonly residuals: readonly { readonly id: string; readonly expected: number; readonly sigmas: number }[];
@@ -44,32 +53,61 @@ export function fitReadings(circuit: Circuit, readings: readonly EstimateReading
     if (!figure) return fail('unknown-ref', `Reading ${reading.id} speaks of a part or net that the circuit does not have.`, reading.id);
     figures.push(figure);
   }
-  const model = new ReadingModel(circuit, unknowns, live, figures, alone);
+  const metered = withMeters(circuit, figures);
+  const model = new ReadingModel(metered.circuit, unknowns, live, metered.figures, alone);
   const settled = model.descend();
-  return settled.ok ? succeed(model.fitAt(settled.value)) : settled;
+  return settled.ok ? model.fitAt(settled.value) : settled;
+}
+
+/** Ohms of a meter that loads nothing. */
+const METER_OHMS = 1e12;
+const METER_REF = 'Meter-';
+
+/** A root mean square between two nets is no difference of theirs: a part that draws nothing stands between them and has its own. */
+function withMeters(circuit: Circuit, figures: readonly Figure[]): { readonly circuit: Circuit; readonly figures: readonly Figure[] } {
+  let metered = circuit;
+  const across = figures.map((figure, index): Figure => {
+    if (figure.of !== 'nets' || (figure.statistic ?? 'avg') === 'avg') return figure;
+    const ref = `${METER_REF}${index + 1}`;
+    metered = withPart(metered, { ref, kind: 'resistor', pins: [figure.plus, figure.minus], ohms: METER_OHMS });
+    return { of: 'part', ref, quantity: 'volts', statistic: figure.statistic };
+  });
+  return { circuit: metered, figures: across };
+}
+
+function withoutMeters(circuit: Circuit): Circuit {
+  const parts = circuit.parts.filter(({ ref }) => !ref.startsWith(METER_REF));
+  return parts.length === circuit.parts.length ? circuit : { ...circuit, parts };
 }
 
 /** What a live reading measures, as a figure of the solver; undefined where the part or net is not there. */
 export function figureOf(circuit: Circuit, reading: EstimateReading): Figure | undefined {
+  const { statistic } = reading;
   switch (reading.kind) {
     case 'volts':
-      return typeof reading.across === 'string' ? partFigure(circuit, reading.across, 'volts') : netsFigure(circuit, ...reading.across);
+      return typeof reading.across === 'string'
+        ? partFigure(circuit, reading.across, 'volts', statistic)
+        : netsFigure(circuit, reading.across, statistic);
     case 'amps':
-      return partFigure(circuit, reading.through, 'amps');
+      return partFigure(circuit, reading.through, 'amps', statistic);
     case 'watts':
-      return partFigure(circuit, reading.of, 'watts');
+      return partFigure(circuit, reading.of, 'watts', undefined);
     case 'ohms':
       return undefined;
   }
 }
 
-function partFigure(circuit: Circuit, ref: string, quantity: 'volts' | 'amps' | 'watts'): Figure | undefined {
-  return circuit.parts.some((part) => part.ref === ref) ? { of: 'part', ref, quantity } : undefined;
+type Statistic = EstimateReading['statistic'];
+
+function partFigure(circuit: Circuit, ref: string, quantity: 'volts' | 'amps' | 'watts', statistic: Statistic): Figure | undefined {
+  const part = partOf(circuit, ref);
+  // What a meter shows of mains is its rms; of anything else its average, unless the reading says otherwise.
+  return part && { of: 'part', ref, quantity, statistic: statistic ?? (part.kind === 'ac' ? 'rms' : 'avg') };
 }
 
-function netsFigure(circuit: Circuit, plus: string, minus: string): Figure | undefined {
+function netsFigure(circuit: Circuit, [plus, minus]: readonly [string, string], statistic: Statistic): Figure | undefined {
   const has = (net: string) => circuit.parts.some((part) => (part.pins as readonly string[]).includes(net));
-  return has(plus) && has(minus) ? { of: 'nets', plus, minus } : undefined;
+  return has(plus) && has(minus) ? { of: 'nets', plus, minus, statistic } : undefined;
 }
 
 type OhmsReading = Extract<EstimateReading, { kind: 'ohms' }>;
@@ -78,7 +116,7 @@ interface State {
   /** Scaled: (value − prior) / prior uncertainty. */
   readonly q: Float64Array;
   readonly circuit: Circuit;
-  readonly point: OperatingPoint;
+  readonly warmed: Warmed;
   readonly predicted: readonly number[];
   readonly cost: number;
 }
@@ -100,7 +138,9 @@ class ReadingModel {
   descend(): Result<State> {
     let state = this.stateAt(new Float64Array(this.unknowns.length));
     for (let step = 0; state.ok && step < MAX_STEPS; step++) {
-      const { normal, gradient } = this.normalEquations(state.value);
+      const sensitive = this.sensitivitiesAt(state.value);
+      if (!sensitive.ok) return sensitive;
+      const { normal, gradient } = this.normalEquations(state.value, sensitive.value);
       new DenseLuFactoriser(this.unknowns.length).factor(normal).solveInPlace(gradient);
       const next = this.lineSearch(state.value, gradient);
       if (!next) break;
@@ -111,21 +151,21 @@ class ReadingModel {
     return state;
   }
 
-  fitAt(state: State): Fit {
+  fitAt(state: State): Result<Fit> {
     const { unknowns, live, alone } = this;
     const count = unknowns.length;
-    const factor = new DenseLuFactoriser(count).factor(this.normalEquations(state).normal);
+    const sensitive = this.sensitivitiesAt(state);
+    if (!sensitive.ok) return sensitive;
+    const factor = new DenseLuFactoriser(count).factor(this.normalEquations(state, sensitive.value).normal);
     const covarianceTimes = (vector: Float64Array) => {
       const out = vector.slice();
       factor.solveInPlace(out);
       return out;
     };
-    const scaledGradients = (wanted: readonly Figure[]) => {
-      const table = sensitivities(state.point, unknowns, wanted);
-      return wanted.map((_, row) =>
-        Float64Array.from(unknowns, (unknown, column) => table[row * count + column] * unknown.prior.uncertainty),
-      );
-    };
+    const scaledGradient = (wanted: Figure) =>
+      sensitive.value
+        .derivatives((solution) => figureIn(solution, wanted))
+        .map((slope, column) => slope * unknowns[column].prior.uncertainty);
     // The rank-one update of a covariance by one scalar reading (Kalman, J. Basic Eng. 82, 1960).
     const updated = (g: Float64Array, h: Float64Array, uncertainty: number) => {
       const ch = covarianceTimes(h);
@@ -135,9 +175,9 @@ class ReadingModel {
     const chiSquare = state.cost;
     // Every prior is a reading of its unknown, so the freedom is the number of readings proper.
     const freedom = readings.length;
-    return {
-      circuit: state.circuit,
-      point: state.point,
+    return succeed({
+      circuit: withoutMeters(state.circuit),
+      solution: state.warmed.solution,
       unknowns: unknowns.map((unknown, index) => {
         const unit = new Float64Array(count);
         unit[index] = 1;
@@ -158,53 +198,53 @@ class ReadingModel {
       chiSquare,
       freedom,
       probability: chiSquareProbability(chiSquare, freedom),
-      figures: (wanted) => {
-        const gradients = scaledGradients(wanted);
-        return wanted.map((figure, index) => ({
-          value: figureAt(state.point.system, state.point.x, figure),
-          uncertainty: Math.sqrt(Math.max(0, dot(gradients[index], covarianceTimes(gradients[index])))),
-        }));
-      },
-      afterReading: (wanted, reading, uncertainty) => {
-        const [g, h] = scaledGradients([wanted, reading]);
-        return updated(g, h, uncertainty);
-      },
+      figures: (wanted) =>
+        wanted.map((figure) => {
+          const gradient = scaledGradient(figure);
+          return {
+            value: figureIn(state.warmed.solution, figure),
+            uncertainty: Math.sqrt(Math.max(0, dot(gradient, covarianceTimes(gradient)))),
+          };
+        }),
+      afterReading: (wanted, reading, uncertainty) => updated(scaledGradient(wanted), scaledGradient(reading), uncertainty),
       afterKnowing: (wanted, unknown, uncertainty) => {
-        const [g] = scaledGradients([wanted]);
         const h = Float64Array.from(unknowns, ({ ref, field, prior }) =>
           ref === unknown.ref && field === unknown.field ? prior.uncertainty : 0,
         );
-        return updated(g, h, uncertainty);
+        return updated(scaledGradient(wanted), h, uncertainty);
       },
-    };
+    });
   }
 
-  private stateAt(q: Float64Array): Result<State> {
+  private sensitivitiesAt({ warmed, circuit }: State): Result<SensitiveSolution> {
+    return sensitivitiesOf(warmed, circuit, this.unknowns);
+  }
+
+  private stateAt(q: Float64Array, near?: State): Result<State> {
     let circuit = this.base;
     this.unknowns.forEach(({ ref, field, prior }, index) => {
       circuit = withFields(circuit, ref, { [field]: prior.value + q[index] * prior.uncertainty });
     });
-    const point = solveOperatingPoint(circuit);
-    if (!point.ok) return point;
+    const warmed = solveWarmed(circuit, { near: near && 'settled' in near.warmed ? near.warmed.settled.state : undefined });
+    if (!warmed.ok) return warmed;
     const predicted = [
-      ...this.figures.map((figure, index) => this.signs[index] * figureAt(point.value.system, point.value.x, figure)),
-      ...this.alone.map((reading) => this.ohmsOf(circuit, reading.across)),
+      ...this.figures.map((figure, index) => this.signs[index] * figureIn(warmed.value.solution, figure)),
+      ...this.alone.map((reading) => fieldValue(circuit, { ref: reading.across, field: 'ohms' })),
     ];
     let cost = dot(q, q);
     [...this.live, ...this.alone].forEach((reading, index) => {
       cost += ((reading.value - predicted[index]) / reading.uncertainty) ** 2;
     });
-    return succeed({ q, circuit, point: point.value, predicted, cost });
+    return succeed({ q, circuit, warmed: warmed.value, predicted, cost });
   }
 
   /** Normal matrix and minus half the gradient of the cost, in scaled unknowns. */
-  private normalEquations({ q, point, predicted }: State): { normal: Float64Array; gradient: Float64Array } {
+  private normalEquations({ q, predicted }: State, sensitive: SensitiveSolution): { normal: Float64Array; gradient: Float64Array } {
     const { unknowns, live, alone } = this;
     const count = unknowns.length;
     const normal = new Float64Array(count * count);
     const gradient = q.map((value) => -value);
     for (let i = 0; i < count; i++) normal[i * count + i] = 1;
-    const table = sensitivities(point, unknowns, this.figures);
     const add = (row: Float64Array, misfit: number) => {
       for (let i = 0; i < count; i++) {
         gradient[i] += row[i] * misfit;
@@ -212,10 +252,8 @@ class ReadingModel {
       }
     };
     live.forEach((reading, index) => {
-      const row = Float64Array.from(
-        unknowns,
-        ({ prior }, column) => (this.signs[index] * table[index * count + column] * prior.uncertainty) / reading.uncertainty,
-      );
+      const slopes = sensitive.derivatives((solution) => figureIn(solution, this.figures[index]));
+      const row = slopes.map((slope, column) => (this.signs[index] * slope * unknowns[column].prior.uncertainty) / reading.uncertainty);
       add(row, (reading.value - predicted[index]) / reading.uncertainty);
     });
     alone.forEach((reading, index) => {
@@ -229,20 +267,18 @@ class ReadingModel {
 
   private lineSearch(state: State, direction: Float64Array): State | undefined {
     for (let length = 1; length > 1e-4; length /= 2) {
-      const next = this.stateAt(state.q.map((value, index) => value + length * direction[index]));
+      const next = this.stateAt(
+        state.q.map((value, index) => value + length * direction[index]),
+        state,
+      );
       if (next.ok && next.value.cost < state.cost) return next.value;
     }
     return undefined;
   }
-
-  private ohmsOf(circuit: Circuit, ref: string): number {
-    const part = circuit.parts.find((candidate) => candidate.ref === ref);
-    return part?.kind === 'resistor' ? part.ohms : Number.NaN;
-  }
 }
 
 function signOf(circuit: Circuit, figure: Figure): number {
-  if (figure.of !== 'part' || figure.quantity === 'volts') return 1;
+  if (figure.of !== 'part' || figure.quantity === 'volts' || figure.statistic === 'rms') return 1;
   const part = circuit.parts.find((candidate) => candidate.ref === figure.ref);
   return part && deviceOf(part.kind).supplies ? -1 : 1;
 }

@@ -1,7 +1,7 @@
 import { type Circuit, suppliesOf } from '../circuit/index.ts';
 import { readingUncertainty, type Unit } from '../quantity/index.ts';
 import type { Figure } from '../solve/index.ts';
-import { figureAt } from '../solve/index.ts';
+import { figureIn } from '../solve/index.ts';
 import type { Fit } from './fit.ts';
 
 /** A reading that could be taken next, and what the wanted figure's uncertainty would be afterwards. */
@@ -21,13 +21,14 @@ const WORTH = 0.03;
 
 /**
  * Readings not yet taken, ranked by what they settle of `wanted` per effort. Proposed are volts over supplies,
- * resistors and LEDs, and ohms of resistors, dead. Empty when none would teach anything worth the work.
+ * resistors and LEDs, as a meter shows them there, and ohms of resistors, dead. Empty when none would teach anything worth the work.
  */
 export function proposeProbes(
   circuit: Circuit,
   fit: Fit,
   wanted: Figure,
   taken: readonly { kind: string; ref: string }[],
+  shown: (ref: string) => 'avg' | 'rms' = () => 'avg',
 ): readonly ProbeProposal[] {
   const [{ uncertainty: now } = { uncertainty: 0 }] = fit.figures([wanted]);
   const isTaken = (kind: string, ref: string) => taken.some((reading) => reading.kind === kind && reading.ref === ref);
@@ -35,8 +36,8 @@ export function proposeProbes(
   for (const part of fit.circuit.parts) {
     const isSupply = suppliesOf(circuit).some(({ ref }) => ref === part.ref);
     if (isTaken('volts', part.ref) || !(isSupply || part.kind === 'resistor' || part.kind === 'led')) continue;
-    const figure: Figure = { of: 'part', ref: part.ref, quantity: 'volts' };
-    const expected = figureAt(fit.point.system, fit.point.x, figure);
+    const figure: Figure = { of: 'part', ref: part.ref, quantity: 'volts', statistic: shown(part.ref) };
+    const expected = figureIn(fit.solution, figure);
     const uncertainty = readingUncertainty('volts', expected, displayStep('volts', expected));
     proposals.push({
       kind: 'volts',

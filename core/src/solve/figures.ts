@@ -1,14 +1,31 @@
 import type { Circuit } from '../circuit/index.ts';
 import { type CurvePoint, chipLawOf, type Part } from '../device/index.ts';
 import type { OperatingPoint } from './operating-point.ts';
-import { Nudge, type Parameter } from './parameter.ts';
+import type { Solution } from './solution.ts';
+import type { Statistics } from './statistics.ts';
 import type { CircuitSystem } from './system.ts';
 
-/** A figure of a solved circuit that a reading, an estimate or a goal can speak of. */
-export type Figure =
+/** A figure of a solved circuit that a reading, an estimate or a goal can speak of; `statistic` is the average unless said. */
+export type Figure = { readonly statistic?: keyof Statistics | undefined } & (
   | { readonly of: 'part'; readonly ref: string; readonly quantity: 'volts' | 'amps' | 'watts' }
   | { readonly of: 'chip'; readonly ref: string; readonly quantity: 'volts' | 'amps' | 'watts' }
-  | { readonly of: 'nets'; readonly plus: string; readonly minus: string };
+  | { readonly of: 'nets'; readonly plus: string; readonly minus: string }
+);
+
+/**
+ * The figure in a solution; NaN where the part or net is not there. Between two nets only the average is a difference of
+ * theirs: for another statistic a part must stand between them.
+ */
+export function figureIn(solution: Solution, figure: Figure): number {
+  const statistic = figure.statistic ?? 'avg';
+  if (figure.of === 'nets') {
+    const [plus, minus] = [solution.nets[figure.plus], solution.nets[figure.minus]];
+    return plus && minus && statistic === 'avg' ? plus.volts.avg - minus.volts.avg : Number.NaN;
+  }
+  const holder = figure.of === 'chip' ? solution.leds[figure.ref]?.chip : solution.parts[figure.ref];
+  if (!holder) return Number.NaN;
+  return figure.quantity === 'watts' ? holder.watts : holder[figure.quantity][statistic];
+}
 
 /** The value of `figure` at unknowns `x` of `system`; NaN where the part or net is not there. */
 export function figureAt(system: CircuitSystem, x: Float64Array, figure: Figure): number {
@@ -37,32 +54,6 @@ function chipFigure(circuit: Circuit, part: Part, volts: number, quantity: 'volt
   const point: CurvePoint = { amps: 0, siemens: 0 };
   chipLawOf(part, { celsius: part.celsius ?? circuit.celsius ?? 25 }).evaluate(chipVolts, point);
   return quantity === 'amps' ? point.amps : point.amps * chipVolts;
-}
-
-/**
- * The derivative of each figure by each parameter, at an operating point: the direct method, J·dx/dp = −∂F/∂p with
- * the solver's own Jacobian J (Director and Rohrer, IEEE Trans. CT-16, 1969). ∂F/∂p and the figure's explicit part
- * are central differences of the laws at fixed unknowns, where they are smooth; no solve is differenced.
- *
- * @returns figures × parameters, row-major
- */
-export function sensitivities(point: OperatingPoint, parameters: readonly Parameter[], figures: readonly Figure[]): Float64Array {
-  const { system, x } = point;
-  const table = new Float64Array(figures.length * parameters.length);
-  const change = new Float64Array(system.size);
-  factorAt(point);
-  parameters.forEach((parameter, column) => {
-    const nudge = new Nudge(system, parameter);
-    nudge.addToResidual(x, undefined, change.fill(0));
-    system.matrix.solveInPlace(change);
-    const { step } = nudge;
-    const ahead = x.map((unknown, i) => unknown + step * change[i]);
-    const behind = x.map((unknown, i) => unknown - step * change[i]);
-    figures.forEach((figure, row) => {
-      table[row * parameters.length + column] = (figureAt(nudge.above, ahead, figure) - figureAt(nudge.below, behind, figure)) / (2 * step);
-    });
-  });
-  return table;
 }
 
 /** Leaves the point's matrix factored exactly where the point is. */

@@ -3,13 +3,13 @@ import type { LedPart } from '../device/index.ts';
 import { DenseLuFactoriser, leftNullVectors, solveLeastChange } from '../numeric/index.ts';
 import { factorAt } from './figures.ts';
 import { kelvinPerElectricalWatt } from './junction-heat.ts';
-import { type OperatingPoint, solveOperatingPoint } from './operating-point.ts';
+import type { OperatingPoint } from './operating-point.ts';
 import { fieldValue, Nudge, type Parameter } from './parameter.ts';
 import { Recording } from './recording.ts';
-import { findSettledState, PRESERVED, type SettledState } from './settled-state.ts';
+import { PRESERVED, type SettledState } from './settled-state.ts';
 import type { Solution } from './solution.ts';
 import { solutionOfRecording } from './solution-document.ts';
-import { followPeriod, isAlternating, type SolveOptions, solveWarmed } from './solve.ts';
+import { followPeriod, type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
 import type { CircuitSystem, StageContext } from './system.ts';
 
 /** A solution together with what it would be were a value a little different. */
@@ -34,24 +34,33 @@ export function solveSensitivities(
   options: SolveOptions = {},
 ): Result<SensitiveSolution> {
   const warmed = solveWarmed(circuit, options);
-  if (!warmed.ok) return warmed;
+  return warmed.ok ? sensitivitiesOf(warmed.value, circuit, parameters, options) : warmed;
+}
+
+/** The same where the circuit is solved already; `circuit` is the one before its junctions warmed. */
+export function sensitivitiesOf(
+  warmed: Warmed,
+  circuit: Circuit,
+  parameters: readonly Parameter[],
+  options: SolveOptions = {},
+): Result<SensitiveSolution> {
   const warming = circuit.parts.flatMap((part) => (part.kind === 'led' && part.kelvinPerWatt ? [part] : []));
   const junctions = warming.map(({ ref }): Parameter => ({ ref, field: 'celsius' }));
   const all = [...parameters, ...junctions];
-  const varied = isAlternating(circuit) ? variedPeriods(warmed.value.circuit, all, options) : variedPoints(warmed.value.circuit, all);
+  const varied = 'settled' in warmed ? variedPeriods(warmed.settled, all, options) : succeed(variedPoints(warmed.point, all));
   if (!varied.ok) return varied;
   const partial = (read: (solution: Solution) => number) =>
     Float64Array.from(varied.value, ({ above, below, step }) => (read(above) - read(below)) / (2 * step));
   const follow = followJunctions(
     parameters.length,
     warming.map((part) => {
-      const watts = warmed.value.solution.leds[part.ref]?.chip.watts ?? 0;
+      const watts = warmed.solution.leds[part.ref]?.chip.watts ?? 0;
       const byAll = partial((solution) => solution.leds[part.ref]?.chip.watts ?? 0);
       return byAll.map((change, index) => kelvinPerElectricalWatt(part) * change + watts * thermalChange(part, all[index]));
     }),
   );
   return succeed({
-    solution: warmed.value.solution,
+    solution: warmed.solution,
     parameters,
     derivatives: (read) => follow(partial(read)),
   });
@@ -94,11 +103,9 @@ function followJunctions(parameters: number, kelvin: readonly Float64Array[]): (
     Float64Array.from(moves, (move, column) => move.reduce((sum, kelvins, j) => sum + partial[parameters + j] * kelvins, partial[column]));
 }
 
-function variedPoints(circuit: Circuit, parameters: readonly Parameter[]): Result<Varied[]> {
-  const point = solveOperatingPoint(circuit);
-  if (!point.ok) return point;
-  factorAt(point.value);
-  return succeed(parameters.map((parameter) => variedPoint(point.value, parameter)));
+function variedPoints(point: OperatingPoint, parameters: readonly Parameter[]): Varied[] {
+  factorAt(point);
+  return parameters.map((parameter) => variedPoint(point, parameter));
 }
 
 function variedPoint({ system, x }: OperatingPoint, parameter: Parameter): Varied {
@@ -122,14 +129,12 @@ function variedPoint({ system, x }: OperatingPoint, parameter: Parameter): Varie
 const MOST_KEPT = 4e6;
 const POINTS_EXPECTED = 300;
 
-function variedPeriods(circuit: Circuit, parameters: readonly Parameter[], options: SolveOptions): Result<Varied[]> {
-  const settled = findSettledState(circuit, options);
-  if (!settled.ok) return settled;
-  const { size, stateCount } = settled.value.stepper.system;
+function variedPeriods(settled: SettledState, parameters: readonly Parameter[], options: SolveOptions): Result<Varied[]> {
+  const { size, stateCount } = settled.stepper.system;
   const atOnce = Math.max(1, Math.floor(MOST_KEPT / POINTS_EXPECTED / (size + stateCount)) - stateCount);
   const varied: Varied[] = [];
   for (let from = 0; from < parameters.length; from += atOnce) {
-    const some = variedPeriod(settled.value, parameters.slice(from, from + atOnce));
+    const some = variedPeriod(settled, parameters.slice(from, from + atOnce));
     if (!some.ok) return some;
     if (options.shouldStop?.()) return fail('stopped', 'Stopped before the sensitivities were known.');
     varied.push(...some.value);

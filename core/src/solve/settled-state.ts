@@ -10,7 +10,7 @@ export interface SettledOptions {
   readonly shouldStop?: (() => boolean) | undefined;
   readonly onProgress?: ((share: number) => void) | undefined;
   /** A state to begin from: of a like circuit solved before. */
-  readonly from?: Float64Array | undefined;
+  readonly near?: Float64Array | undefined;
 }
 
 /** A settled periodic state: the circuit repeats itself from here. */
@@ -85,7 +85,8 @@ class Shooting {
   }
 
   settle(): Result<SettledState> {
-    let shot = this.shoot(this.options.from ?? this.system.initialState);
+    const { near } = this.options;
+    let shot = this.shoot(near?.length === this.system.stateCount ? near : this.system.initialState);
     // Where jumps lead nowhere, plain periods carry the circuit nearer to its end, and jumps are tried again from there.
     for (let attempt = 0; shot && attempt < ATTEMPTS; attempt++) {
       this.finer = attempt === 0 ? 1 : FINER;

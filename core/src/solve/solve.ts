@@ -1,7 +1,7 @@
 import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import { integrate } from './integrate.ts';
 import { hasWarmingJunctions, withWarmedJunctions } from './junction-heat.ts';
-import { solveOperatingPoint } from './operating-point.ts';
+import { type OperatingPoint, solveOperatingPoint } from './operating-point.ts';
 import { Recording } from './recording.ts';
 import { FIGURE_STEPS, FIGURE_TOLERANCE, findSettledState, type SettledState } from './settled-state.ts';
 import type { Solution } from './solution.ts';
@@ -11,6 +11,8 @@ import type { Tangents } from './step.ts';
 export interface SolveOptions {
   /** Asked now and then; true ends it with the error `stopped`. */
   readonly shouldStop?: (() => boolean) | undefined;
+  /** A settled state of a like circuit, to begin the search from. */
+  readonly near?: Float64Array | undefined;
   /** Told after each period of a search for the settled state how far it is, 0 to 1, by how much it still misses. */
   readonly onProgress?: ((share: number) => void) | undefined;
 }
@@ -26,11 +28,11 @@ export function isAlternating(circuit: Circuit): boolean {
   return circuit.parts.some((part) => part.kind === 'ac');
 }
 
+/** A solution with where it was read: an operating point, or the settled state that its period begins at. */
+export type Solved = { readonly solution: Solution } & ({ readonly point: OperatingPoint } | { readonly settled: SettledState });
+
 /** A solution with the circuit it holds for: its junctions as warm as they are. */
-export interface Warmed {
-  readonly circuit: Circuit;
-  readonly solution: Solution;
-}
+export type Warmed = Solved & { readonly circuit: Circuit };
 
 /** Rounds of solving with the junctions as warm as the last solve found them. */
 const MOST_WARMINGS = 25;
@@ -45,12 +47,12 @@ export function solveWarmed(circuit: Circuit, options: SolveOptions = {}): Resul
   const warms = hasWarmingJunctions(circuit);
   let warmed = circuit;
   for (let round = 0; ; round++) {
-    const solution = isAlternating(circuit) ? solvePeriodic(warmed, options) : solveSteady(warmed);
-    if (!solution.ok) return solution;
-    if (!warms || round === MOST_WARMINGS) return succeed({ circuit: warmed, solution: solution.value });
-    const next = withWarmedJunctions(circuit, solution.value);
+    const solved = isAlternating(circuit) ? solvePeriodic(warmed, options) : solveSteady(warmed);
+    if (!solved.ok) return solved;
+    if (!warms || round === MOST_WARMINGS) return succeed({ ...solved.value, circuit: warmed });
+    const next = withWarmedJunctions(circuit, solved.value.solution);
     const moved = next.parts.reduce((most, part, index) => Math.max(most, Math.abs(celsiusOf(part) - celsiusOf(warmed.parts[index]))), 0);
-    if (moved < WARM_KELVIN) return succeed({ circuit: warmed, solution: solution.value });
+    if (moved < WARM_KELVIN) return succeed({ ...solved.value, circuit: warmed });
     warmed = next;
   }
 }
@@ -59,17 +61,17 @@ function celsiusOf({ celsius }: Circuit['parts'][number]): number {
   return celsius ?? 25;
 }
 
-function solveSteady(circuit: Circuit): Result<Solution> {
+function solveSteady(circuit: Circuit): Result<Solved> {
   const point = solveOperatingPoint(circuit);
-  return point.ok ? succeed(solutionOf(point.value)) : point;
+  return point.ok ? succeed({ solution: solutionOf(point.value), point: point.value }) : point;
 }
 
-function solvePeriodic(circuit: Circuit, options: SolveOptions): Result<Solution> {
+function solvePeriodic(circuit: Circuit, options: SolveOptions): Result<Solved> {
   const settled = findSettledState(circuit, options);
   if (!settled.ok) return settled;
   const recording = new Recording(settled.value.stepper.system);
   const followed = followPeriod(settled.value, recording.take);
-  return followed.ok ? succeed(solutionOfRecording(recording, 'periodic')) : followed;
+  return followed.ok ? succeed({ solution: solutionOfRecording(recording, 'periodic'), settled: settled.value }) : followed;
 }
 
 /** Goes through the settled period once more, in the steps that figures want. */

@@ -1,7 +1,7 @@
 import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import { integrate } from './integrate.ts';
 import { solveOperatingPoint } from './operating-point.ts';
-import { FIGURE_STEPS, FIGURE_TOLERANCE, findSettledState } from './settled-state.ts';
+import { FIGURE_STEPS, FIGURE_TOLERANCE } from './settled-state.ts';
 import { acrossOf } from './solution-document.ts';
 import { isAlternating, type SolveOptions, solveWarmed } from './solve.ts';
 import { Stepper } from './step.ts';
@@ -89,13 +89,11 @@ function coldStart(circuit: Circuit): Result<Start> {
 function settledStart(circuit: Circuit, options: SolveOptions): Result<Start> {
   const warmed = solveWarmed(circuit, options);
   if (!warmed.ok) return warmed;
-  if (isAlternating(circuit)) {
-    const settled = findSettledState(warmed.value.circuit, options);
-    return settled.ok ? succeed({ system: settled.value.stepper.system, state: settled.value.state }) : settled;
+  if ('settled' in warmed.value) {
+    const { stepper, state } = warmed.value.settled;
+    return succeed({ system: stepper.system, state: state.slice() });
   }
-  const point = solveOperatingPoint(warmed.value.circuit);
-  if (!point.ok) return point;
-  const { system, x } = point.value;
+  const { system, x } = warmed.value.point;
   const state = new Float64Array(system.stateCount);
   system.stateAt(x, state);
   return succeed({ system, state });

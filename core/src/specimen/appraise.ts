@@ -2,7 +2,7 @@ import { type Circuit, type CircuitError, fail, type Result, succeed } from '../
 import { hardestDriven, type Stress, stressesOf } from '../drive/index.ts';
 import { type EstimateReading, type Fit, fitReadings, type ProbeProposal, proposeProbes } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
-import { type Figure, isAlternating, type Solution, solutionOf } from '../solve/index.ts';
+import { type Figure, isAlternating, type Solution, type Statistics, solve } from '../solve/index.ts';
 import { foundCircuit, mainSupply, type PlacedReading, trustedReadings } from './found-circuit.ts';
 import type { Specimen } from './replay.ts';
 
@@ -51,15 +51,11 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
   const { circuit, readings } = foundCircuit(specimen, rework);
   const supply = mainSupply(circuit);
   if (circuit.parts.length === 0) return fail('no-parts', 'No parts are traced yet.', 'parts');
-  if (isAlternating(circuit)) {
-    return fail(
-      'no-supply',
-      'Its supply alternates: the headless solver settles it, but it is not judged here yet.',
-      supply?.ref ?? 'parts',
-    );
-  }
   if (!supply) return fail('no-supply', 'No supply is traced yet: a battery (B1) or a source (V1).', 'parts');
-  const trusted = trustedReadings(readings);
+  const nominal = isAlternating(circuit) ? solve(circuit) : undefined;
+  if (nominal && !nominal.ok) return nominal;
+  const shown: Shown = (ref) => shownStatistic(nominal?.value.parts[ref]?.volts);
+  const trusted = trustedReadings(readings).map((reading) => asShown(reading, shown));
   const fitted = fitReadings(circuit, trusted);
   if (!fitted.ok) return fitted;
   const fit = fitted.value;
@@ -68,22 +64,37 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
   const wanted: Figure | undefined = hardest && { of: 'chip', ref: hardest.ref, quantity: 'amps' };
   const [watts, amps] = fit.figures([
     { of: 'part', ref: supply.ref, quantity: 'watts' },
-    { of: 'part', ref: supply.ref, quantity: 'amps' },
+    { of: 'part', ref: supply.ref, quantity: 'amps', statistic: shown(supply.ref) },
   ]);
   return succeed({
     nominal: circuit,
     circuit: fit.circuit,
-    solution: solutionOf(fit.point),
+    solution: fit.solution,
     stresses,
     ...(hardest && { hardest }),
-    slots: slotsOf(circuit, fit, trusted, readings),
+    slots: slotsOf({ circuit, fit, trusted, shown }, readings),
     readings,
     fit: { chiSquare: fit.chiSquare, freedom: fit.freedom, probability: fit.probability },
-    next: wanted ? proposeProbes(circuit, fit, wanted, takenOf(readings)) : [],
+    next: wanted ? proposeProbes(circuit, fit, wanted, takenOf(readings), shown) : [],
     supplyWatts: { value: -watts.value, uncertainty: watts.uncertainty },
-    supplyAmps: { value: -amps.value, uncertainty: amps.uncertainty },
+    supplyAmps: { value: Math.abs(amps.value), uncertainty: amps.uncertainty },
     measured: readings.some(({ reading }) => tellsCurrent(reading, supply.ref)),
   });
+}
+
+/** Which figure of a part a meter shows: the root mean square where its volts change sign to and fro, else the average. */
+type Shown = (ref: string) => 'avg' | 'rms';
+
+/** Below this share of its root mean square an average says nothing of volts that alternate. */
+const ALTERNATING_SHARE = 0.3;
+
+function shownStatistic(volts: Statistics | undefined): 'avg' | 'rms' {
+  return volts && Math.abs(volts.avg) < ALTERNATING_SHARE * volts.rms ? 'rms' : 'avg';
+}
+
+function asShown(reading: EstimateReading, shown: Shown): EstimateReading {
+  const place = placeOf(reading);
+  return reading.statistic || typeof place !== 'string' ? reading : { ...reading, statistic: shown(place) };
 }
 
 /** Errors that only say that the trace is not far enough yet. */
@@ -107,7 +118,8 @@ function takenOf(readings: readonly PlacedReading[]): readonly { kind: string; r
  * One slot for the volts over every supply, resistor and LED and for the ohms of every resistor, then one for every
  * other reading taken. A filled slot expects what all the other readings say.
  */
-function slotsOf(circuit: Circuit, fit: Fit, trusted: readonly EstimateReading[], readings: readonly PlacedReading[]): readonly Slot[] {
+function slotsOf(model: SlotModel, readings: readonly PlacedReading[]): readonly Slot[] {
+  const { circuit } = model;
   const supply = mainSupply(circuit)?.ref;
   const places: { kind: Slot['kind']; ref: string }[] = circuit.parts.flatMap(({ ref, kind }) => {
     if (kind === 'resistor')
@@ -121,7 +133,7 @@ function slotsOf(circuit: Circuit, fit: Fit, trusted: readonly EstimateReading[]
   if (supply !== undefined) places.unshift({ kind: 'amps', ref: supply });
   const slots = places.map(({ kind, ref }) => {
     const taken = readings.find(({ reading }) => reading.kind === kind && placeOf(reading) === ref);
-    return slotAt(circuit, fit, trusted, { kind, ref }, taken);
+    return slotAt(model, { kind, ref }, taken);
   });
   const more = readings.filter(({ reading }) => !places.some(({ kind, ref }) => reading.kind === kind && placeOf(reading) === ref));
   return [
@@ -129,9 +141,7 @@ function slotsOf(circuit: Circuit, fit: Fit, trusted: readonly EstimateReading[]
     ...more.map((taken) => {
       const place = placeOf(taken.reading);
       return slotAt(
-        circuit,
-        fit,
-        trusted,
+        model,
         typeof place === 'string' ? { kind: taken.reading.kind, ref: place } : { kind: taken.reading.kind, nets: place },
         taken,
       );
@@ -145,19 +155,27 @@ function placeOf(reading: EstimateReading): string | readonly [string, string] {
 
 type SlotPlace = { kind: Slot['kind']; ref?: string; nets?: readonly [string, string] };
 
-function slotAt(circuit: Circuit, fit: Fit, trusted: readonly EstimateReading[], place: SlotPlace, taken: PlacedReading | undefined): Slot {
-  if (!taken) return { ...place, expected: expectedAt(fit, place), fits: true };
+/** What every slot is judged by. */
+interface SlotModel {
+  readonly circuit: Circuit;
+  readonly fit: Fit;
+  readonly trusted: readonly EstimateReading[];
+  readonly shown: Shown;
+}
+
+function slotAt({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, taken: PlacedReading | undefined): Slot {
+  if (!taken) return { ...place, expected: expectedAt(fit, place, shown), fits: true };
   const others = fitReadings(
     circuit,
     trusted.filter((reading) => reading.id !== taken.reading.id),
   );
-  const expected = expectedAt(others.ok ? others.value : fit, place);
+  const expected = expectedAt(others.ok ? others.value : fit, place, shown);
   const { value, uncertainty } = taken.reading;
   const sigmas = (value - expected.value) / Math.hypot(uncertainty, expected.uncertainty);
   return { ...place, expected, read: { value, uncertainty, entryId: taken.entryId }, sigmas, fits: Math.abs(sigmas) <= MISFIT_SIGMAS };
 }
 
-function expectedAt(fit: Fit, { kind, ref, nets }: SlotPlace): Uncertain {
+function expectedAt(fit: Fit, { kind, ref, nets }: SlotPlace, shown: Shown): Uncertain {
   if (kind === 'ohms') {
     const unknown = fit.unknowns.find((candidate) => candidate.ref === ref && candidate.field === 'ohms');
     if (unknown) return unknown.posterior;
@@ -168,10 +186,10 @@ function expectedAt(fit: Fit, { kind, ref, nets }: SlotPlace): Uncertain {
     ? { of: 'nets', plus: nets[0], minus: nets[1] }
     : ref === undefined
       ? undefined
-      : { of: 'part', ref, quantity: kind };
+      : { of: 'part', ref, quantity: kind, statistic: shown(ref) };
   const [value] = figure ? fit.figures([figure]) : [];
   if (!value) return { value: Number.NaN, uncertainty: 0 };
   // What a meter in a supply's lead shows is positive when it delivers.
   const delivering = ref !== undefined && ref === mainSupply(fit.circuit)?.ref && kind !== 'volts';
-  return delivering ? { value: -value.value, uncertainty: value.uncertainty } : value;
+  return delivering && !(kind === 'amps' && shown(ref) === 'rms') ? { value: -value.value, uncertainty: value.uncertainty } : value;
 }

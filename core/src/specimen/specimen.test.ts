@@ -150,12 +150,28 @@ describe('appraisal', () => {
     expect(wrong.slots.filter(({ fits }) => !fits).map(({ ref, kind }) => `${ref} ${kind}`)).toContain('R1 volts');
   });
 
-  it('does not judge an alternating supply as if it were direct', () => {
-    const mains: EntryDraft = { kind: 'part', part: { ref: 'V1', kind: 'ac', pins: pins('a', 'b'), voltsRms: 230, hertz: 50 } };
-    expect(appraise(specimenOf(mains), 0)).toMatchObject({
-      ok: false,
-      error: { path: 'V1', message: expect.stringContaining('alternates') },
-    });
+  it('judges a mains dropper by its readings: rms where volts alternate, averages behind the bridge', () => {
+    const part = (of: Record<string, unknown>) => ({ kind: 'part', part: of }) as EntryDraft;
+    const mirrorLamp = [
+      part({ ref: 'V1', kind: 'ac', pins: ['V1.1', 'V1.2'], voltsRms: 230, hertz: 50, tolerance: 0.1 }),
+      part({ ref: 'R1', kind: 'resistor', pins: ['V1.1', 'R1.2'], ohms: 100, tolerance: 0.05 }),
+      part({ ref: 'C1', kind: 'capacitor', pins: ['R1.2', 'C1.2'], farads: 1e-6, tolerance: 0.1 }),
+      part({ ref: 'B1', kind: 'bridge', pins: ['C1.2', 'V1.2', 'B1.3', 'B1.4'] }),
+      part({ ref: 'D1', kind: 'led', pins: ['B1.3', 'D1.2'], series: 24 }),
+      part({ ref: 'R2', kind: 'resistor', pins: ['D1.2', 'B1.4'], ohms: 10, tolerance: 0.01 }),
+    ];
+    const before = appraised(specimenOf(...mirrorLamp));
+    const amps = 4 * 50 * 1e-6 * (230 * Math.SQRT2 - 75);
+    expect(Math.abs((before.hardest?.figure.value ?? 0) / amps - 1)).toBeLessThan(0.03);
+    expect(before.supplyAmps.value).toBeGreaterThan(0.06);
+    const slot = (from: typeof before, ref: string) => from.slots.find(({ kind, ref: at }) => kind === 'volts' && at === ref);
+    expect(slot(before, 'R1')?.expected.value).toBeGreaterThan(5);
+    const after = appraised(specimenOf(...mirrorLamp, reading('R2', 'volts', 0.52, 0.004), reading('V1', 'volts', 233, 1)));
+    // 0.52 V over 10 ohm are 52 mA, known to 1 % of the resistor and 0.8 % of the reading.
+    expect(after.hardest?.figure.value).toBeCloseTo(0.052, 3);
+    expect(after.hardest?.figure.uncertainty).toBeLessThan(0.0006);
+    expect(slot(after, 'R2')?.fits).toBe(true);
+    expect(slot(after, 'V1')?.fits).toBe(true);
   });
 
   it('says what is missing before there is a circuit', () => {
