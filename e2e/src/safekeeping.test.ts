@@ -187,3 +187,37 @@ describe('speed', () => {
     await page.close();
   });
 });
+
+describe('what takes long', () => {
+  it('says so, can be stopped, and computed after all', async () => {
+    // 50 and 51 Hz repeat after a second only: many periods to follow.
+    const part = (of: Record<string, unknown>) => ({ kind: 'part', part: of });
+    const drafts = [
+      { kind: 'name', name: 'Two mains' },
+      part({ ref: 'V1', kind: 'ac', pins: ['V1.1', 'V1.2'], voltsRms: 230, hertz: 50, tolerance: 0.1 }),
+      part({ ref: 'V2', kind: 'ac', pins: ['V2.1', 'V1.1'], voltsRms: 10, hertz: 51, ohms: 1, tolerance: 0.1 }),
+      part({ ref: 'C1', kind: 'capacitor', pins: ['V2.1', 'C1.2'], farads: 1e-6, tolerance: 0.1 }),
+      part({ ref: 'B1', kind: 'bridge', pins: ['C1.2', 'V1.2', 'B1.3', 'B1.4'] }),
+      part({ ref: 'C2', kind: 'capacitor', pins: ['B1.3', 'B1.4'], farads: 100e-6, tolerance: 0.2 }),
+      part({ ref: 'D1', kind: 'led', pins: ['B1.3', 'B1.4'], series: 24 }),
+    ];
+    const entries = drafts.map((draft, index) => ({ ...draft, id: `two-mains-${index}`, at: '2026-03-07T10:00:00Z' }));
+    const made = await fetch(`${app.url}/api/specimens`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ id: 'two-mains', entries }),
+    });
+    expect(made.status).toBe(201);
+    const page = await openPage(browser, `${app.url}/specimens/two-mains/drive`);
+    await waitForText(page, 'Computing: the circuit as found… Stop', 'body');
+    const press = (name: string) =>
+      page.evaluate((wanted) => [...document.querySelectorAll('button')].find(({ textContent }) => textContent === wanted)?.click(), name);
+    await press('Stop');
+    await waitForText(page, 'Stopped: the figures are those of before', 'body');
+    // The page answers meanwhile, and takes entries.
+    await enterLine(page, 'note stopped once');
+    await page.waitForFunction(() => document.body.textContent?.includes('Computing:'), { timeout: 5000 });
+    await page.waitForFunction(() => /\d\s*mA/.test(document.querySelector('main')?.textContent ?? ''), { timeout: 120_000 });
+    await page.close();
+  }, 150_000);
+});

@@ -29,7 +29,7 @@ export function isAlternating(circuit: Circuit): boolean {
 }
 
 /** A solution with where it was read: an operating point, or the settled state that its period begins at. */
-export type Solved = { readonly solution: Solution } & ({ readonly point: OperatingPoint } | { readonly settled: SettledState });
+type Solved = { readonly solution: Solution } & ({ readonly point: OperatingPoint } | { readonly settled: SettledState });
 
 /** A solution with the circuit it holds for: its junctions as warm as they are. */
 export type Warmed = Solved & { readonly circuit: Circuit };

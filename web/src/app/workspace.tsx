@@ -9,6 +9,7 @@ import { TapePanel } from '../shared/tape/tape-panel.tsx';
 import { useAnalysis } from '../shared/worker/use-analysis.ts';
 import { BenchStateButton, BenchStrip } from './bench-state.tsx';
 import { Brand } from './brand.tsx';
+import { ComputingStrip } from './computing-strip.tsx';
 import { KeyHelp } from './key-help.tsx';
 import { type KeyCommand, useKeys } from './keys.ts';
 import { nextProbeOf } from './next-probe.ts';
@@ -33,7 +34,7 @@ function OpenWorkspace({ data }: { readonly data: SpecimenData }) {
   const { specimen, record, entries, id } = data;
   const { stage } = useParams();
   const navigate = useNavigate();
-  const analysis = useAnalysis(id, entries);
+  const { analysis, again } = useAnalysis(id, entries);
   const benchLine = useRef<BenchLineHandle>(null);
   const [tapeShown, setTapeShown] = useState(() => !window.matchMedia(NARROW).matches);
   const [helpShown, setHelpShown] = useState(false);
@@ -92,7 +93,7 @@ function OpenWorkspace({ data }: { readonly data: SpecimenData }) {
   return (
     <SpecimenProvider value={open}>
       <Patterns />
-      <div className="grid h-full min-h-0 grid-rows-[6px_44px_minmax(0,1fr)_auto]">
+      <div className="grid h-full min-h-0 grid-rows-[6px_44px_minmax(0,1fr)_auto_auto]">
         <BenchStrip state={specimen.benchState} />
         <header className="flex items-center border-b border-ink pl-3.5">
           <span className="hidden w-[194px] md:block">
@@ -116,6 +117,9 @@ function OpenWorkspace({ data }: { readonly data: SpecimenData }) {
             <Outlet />
           </main>
           <TapePanel shown={tapeShown} onToggle={() => setTapeShown((shown) => !shown)} />
+        </div>
+        <div>
+          <ComputingStrip again={again} />
         </div>
         <footer className="grid border-t border-ink md:grid-cols-[minmax(0,620fr)_minmax(0,660fr)]">
           <section aria-label="Next probe" className="flex min-h-[51px] items-center gap-3 border-rule px-4 max-md:border-b md:border-r">

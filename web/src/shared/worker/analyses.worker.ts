@@ -25,10 +25,13 @@ export interface Analysis {
 }
 
 const api = {
-  analyse(entries: readonly Entry[]): Analysis {
+  /** @param onStep told in words what it is at */
+  analyse(entries: readonly Entry[], onStep: (step: string) => void): Analysis {
     const specimen = replay(entries);
+    onStep('the circuit as found');
     const found = appraise(specimen, 0);
     const count = specimen.reworks.length;
+    if (count > 0) onStep('the circuit after its rework');
     const after = count > 0 ? appraise(specimen, count) : undefined;
     const predicted =
       count > 0 ? appraise({ ...specimen, readings: specimen.readings.filter(({ rework }) => rework < count) }, count) : undefined;

@@ -1,24 +1,27 @@
 import type { Circuit, Entry, Result, ReworkGoal, Way } from '@mindful-probe/core';
-import { type Remote, wrap } from 'comlink';
+import { useSyncExternalStore } from 'react';
 import useSWR from 'swr';
-import type { AnalysesApi, Analysis } from './analyses.worker.ts';
+import type { Analysis } from './analyses.worker.ts';
+import { ask, type Computing, computing, onComputing, StoppedError } from './worker-line.ts';
 
 export type { Analysis } from './analyses.worker.ts';
 
-let remote: Remote<AnalysesApi> | undefined;
+const ONCE = { revalidateOnFocus: false, revalidateOnReconnect: false, revalidateIfStale: false, shouldRetryOnError: false } as const;
 
-/** Made at first use: the shelf needs none. */
-function analyses(): Remote<AnalysesApi> {
-  remote ??= wrap<AnalysesApi>(new Worker(new URL('./analyses.worker.ts', import.meta.url), { type: 'module' }));
-  return remote;
+export interface AnalysisState {
+  readonly analysis: Analysis | undefined;
+  /** A person stopped it; this computes it after all. */
+  readonly again: (() => void) | undefined;
 }
 
-const ONCE = { revalidateOnFocus: false, revalidateOnReconnect: false, revalidateIfStale: false } as const;
-
 /** The analysis of a tape, computed once for the same entries. Meanwhile the previous one stands. */
-export function useAnalysis(specimenId: string, entries: readonly Entry[]): Analysis | undefined {
+export function useAnalysis(specimenId: string, entries: readonly Entry[]): AnalysisState {
   const key = ['analysis', specimenId, entries.map(({ id }) => id).join(' ')];
-  return useSWR(key, () => analyses().analyse(entries), { ...ONCE, keepPreviousData: true }).data;
+  const { data, error, mutate } = useSWR(key, () => ask((api, onStep) => api.analyse(entries, onStep)), {
+    ...ONCE,
+    keepPreviousData: true,
+  });
+  return { analysis: data, again: error instanceof StoppedError ? () => void mutate() : undefined };
 }
 
 /** The ways to a goal on a circuit, and whether they are still being searched. Ways of another circuit would be wrong here, so none stand meanwhile. */
@@ -29,8 +32,13 @@ export function useWays(
   const key = circuit && goal ? ['ways', JSON.stringify(circuit), goal.ledRef, goal.chipAmps] : null;
   const { data, isLoading } = useSWR(
     key,
-    async (): Promise<Result<readonly Way[]>> => analyses().ways(circuit as Circuit, goal as ReworkGoal),
+    () => ask(async (api): Promise<Result<readonly Way[]>> => api.ways(circuit as Circuit, goal as ReworkGoal)),
     ONCE,
   );
   return { ways: data, searching: isLoading };
+}
+
+/** What is computed for longer than a moment, if anything. */
+export function useComputing(): Computing | undefined {
+  return useSyncExternalStore(onComputing, computing);
 }

@@ -1,0 +1,94 @@
+import { proxy, type Remote, wrap } from 'comlink';
+import type { AnalysesApi } from './analyses.worker.ts';
+
+/** Computation that a person stopped. */
+export class StoppedError extends Error {}
+
+/** Something is computed for longer than a person takes for at once. */
+export interface Computing {
+  /** What it is at, in words. */
+  readonly step: string;
+}
+
+/** Shorter work is not worth a word. */
+const SHOWN_AFTER_MS = 200;
+
+interface Line {
+  readonly worker: Worker;
+  readonly remote: Remote<AnalysesApi>;
+  readonly broken: Promise<never>;
+  readonly cut: (error: Error) => void;
+}
+
+let line: Line | undefined;
+let waiting = 0;
+let since = 0;
+let step = '';
+let shown: Computing | undefined;
+const listeners = new Set<() => void>();
+
+/**
+ * Asks the worker something; it answers one question after another.
+ *
+ * @throws StoppedError when stopped meanwhile
+ */
+export async function ask<T>(question: (api: Remote<AnalysesApi>, onStep: (step: string) => void) => Promise<T>): Promise<T> {
+  line ??= open();
+  if (waiting === 0) begin();
+  waiting += 1;
+  try {
+    return await Promise.race([question(line.remote, proxy(tell)), line.broken]);
+  } finally {
+    waiting -= 1;
+    if (waiting === 0) show(undefined);
+  }
+}
+
+/** Ends what is computed now; all who wait are told. A computation cannot be talked to, so its worker goes, and a new one comes. */
+export function stopAnalyses(): void {
+  if (!line || waiting === 0) return;
+  line.worker.terminate();
+  line.cut(new StoppedError('Stopped.'));
+  line = undefined;
+}
+
+/** What is computed for a while already; for `useSyncExternalStore`. */
+export function computing(): Computing | undefined {
+  return shown;
+}
+
+export function onComputing(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+function open(): Line {
+  const worker = new Worker(new URL('./analyses.worker.ts', import.meta.url), { type: 'module' });
+  let cut: (error: Error) => void = () => undefined;
+  const broken = new Promise<never>((_, reject) => {
+    cut = reject;
+  });
+  // Nobody may be waiting when it is cut.
+  broken.catch(() => undefined);
+  return { worker, remote: wrap<AnalysesApi>(worker), broken, cut };
+}
+
+function begin(): void {
+  since = Date.now();
+  step = 'solving';
+  const begun = since;
+  setTimeout(() => {
+    if (waiting > 0 && since === begun) show({ step });
+  }, SHOWN_AFTER_MS);
+}
+
+function tell(next: string): void {
+  step = next;
+  if (shown) show({ step });
+}
+
+function show(next: Computing | undefined): void {
+  if (shown === next) return;
+  shown = next;
+  for (const listener of listeners) listener();
+}
