@@ -19,6 +19,8 @@ export interface WattPlan {
   readonly height: number;
   /** Watts that the supply delivers at its terminals. */
   readonly watts: number;
+  /** Width is amps and height volts. Of alternating current neither is one figure: there only the areas speak. */
+  readonly hasAxes: boolean;
   /** Refs that no series-parallel cut fits: stacked by themselves, as wide as the whole. */
   readonly grouped: readonly string[];
 }
@@ -36,7 +38,7 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
   const supply = suppliesOf(circuit)[0];
   if (!supply) return undefined;
   const watts = -(solution.parts[supply.ref]?.watts ?? 0);
-  const total = Math.abs(solution.parts[supply.ref]?.amps.avg ?? 0);
+  const total = ampsOf(solution, supply.ref);
   if (!(watts > 0) || !(total > 0)) return undefined;
   const { cut, leftOver } = cutSeriesParallel(circuit, supply.pins[0], supply.pins[1], new Set([supply.ref]));
   const rectangles: WattRectangle[] = [];
@@ -48,7 +50,7 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
     rectangles.push(rectangle(circuit, ref, 0, y, total, burnt / total, burnt));
     y += burnt / total;
   }
-  return { rectangles, width: total, height: y, watts, grouped };
+  return { rectangles, width: total, height: y, watts, hasAxes: solution.regime === 'dc', grouped };
 }
 
 /** Lays a cut with its top left corner at (x, y); returns the y of its foot. */
@@ -56,7 +58,7 @@ function layCut(circuit: Circuit, solution: Solution, cut: Cut, x: number, y: nu
   switch (cut.kind) {
     case 'part': {
       const part = solution.parts[cut.ref];
-      const amps = Math.abs(part?.amps.avg ?? 0);
+      const amps = ampsOf(solution, cut.ref);
       const watts = part?.watts ?? 0;
       if (!(amps > 0) || !(watts > VISIBLE_SHARE * total)) return y;
       out.push(rectangle(circuit, cut.ref, x, y, amps, watts / amps, watts));
@@ -79,12 +81,18 @@ function layCut(circuit: Circuit, solution: Solution, cut: Cut, x: number, y: nu
 function ampsThrough(solution: Solution, cut: Cut): number {
   switch (cut.kind) {
     case 'part':
-      return Math.abs(solution.parts[cut.ref]?.amps.avg ?? 0);
+      return ampsOf(solution, cut.ref);
     case 'series':
       return Math.max(...cut.items.map((item) => ampsThrough(solution, item)));
     case 'parallel':
       return cut.items.reduce((sum, item) => sum + ampsThrough(solution, item), 0);
   }
+}
+
+/** Over a period what heats counts, the root mean square. */
+function ampsOf(solution: Solution, ref: string): number {
+  const amps = solution.parts[ref]?.amps;
+  return Math.abs((solution.regime === 'dc' ? amps?.avg : amps?.rms) ?? 0);
 }
 
 function rectangle(circuit: Circuit, ref: string, x: number, y: number, width: number, height: number, watts: number): WattRectangle {

@@ -77,13 +77,13 @@ export function WattPlanView({ circuit, solution, stresses, width, height, befor
               />
             ))}
             <Labels plan={plan} scale={scale} left={wide * scale.x + 12} bottom={height - AXIS} stresses={stresses} />
-            <Axes plan={plan} scale={scale} />
+            {plan.hasAxes && <Axes plan={plan} scale={scale} />}
           </g>
         </svg>
       </div>
       <figcaption className="mt-1 min-h-[36px] text-12 text-quiet" aria-live="polite">
-        <b className="font-figures text-14 text-ink">{rectangle.ref}</b> {watts(rectangle.watts)}:{' '}
-        {formatEngineering(rectangle.height, 'volts').text} × {formatEngineering(rectangle.width, 'amps').text},{' '}
+        <b className="font-figures text-14 text-ink">{rectangle.ref}</b> {watts(rectangle.watts)}
+        {plan.hasAxes && `: ${formatEngineering(rectangle.height, 'volts').text} × ${formatEngineering(rectangle.width, 'amps').text}`},{' '}
         {Math.round((100 * rectangle.watts) / plan.watts)} % of all
         {plan.grouped.length > 0 && ` · ${plan.grouped.join(', ')} by themselves: no series and parallel order fits them`}
       </figcaption>
