@@ -80,6 +80,16 @@ export async function openPage(browser: Browser, url: string, complaints: string
   return page;
 }
 
+/** Opens the shelf's dialog for a new specimen by its key, which a page that is just drawn may not listen to yet. */
+export async function pressNew(page: Page): Promise<void> {
+  for (let tries = 0; tries < 20; tries++) {
+    await page.keyboard.press('n');
+    const opened = await page.waitForSelector('[role=dialog]', { timeout: 500 }).catch(() => null);
+    if (opened) return;
+  }
+  throw new Error('n opens no dialog.');
+}
+
 /** Types a line on the bench line and enters it, by keyboard alone, and waits until it was taken. */
 export async function enterLine(page: Page, line: string): Promise<void> {
   await typeLine(page, line);

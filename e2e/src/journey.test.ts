@@ -10,6 +10,7 @@ import {
   newFolder,
   openBrowser,
   openPage,
+  pressNew,
   type RunningApp,
   startApp,
   tabTo,
@@ -38,8 +39,7 @@ afterAll(async () => {
 describe('a book clip from first claim to exported write-up, by keyboard alone', () => {
   it('1, 2: an empty shelf offers the first step; a new specimen opens at its claims', async () => {
     await waitForText(page, 'The shelf is empty');
-    await page.keyboard.press('n');
-    await page.waitForSelector('[role=dialog]');
+    await pressNew(page);
     await page.keyboard.type('USB book clip');
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => location.pathname.endsWith('/claim'));

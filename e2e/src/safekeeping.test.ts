@@ -8,6 +8,7 @@ import {
   newFolder,
   openBrowser,
   openPage,
+  pressNew,
   type RunningApp,
   startApp,
   typeLine,
@@ -124,8 +125,7 @@ describe('bad input is named and changes nothing', () => {
 
   it('an LED the wrong way round is drawn so, and carries nothing', async () => {
     const page = await openPage(browser, `${app.url}/`);
-    await page.keyboard.press('n');
-    await page.waitForSelector('[role=dialog]');
+    await pressNew(page);
     await page.keyboard.type('Backwards');
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => location.pathname.endsWith('/claim'));
