@@ -12,6 +12,8 @@ const CORE = [
   'drive',
   'energy',
   'claim',
+  'in-line',
+  'caution',
   'rework',
   'draw',
   'specimen',

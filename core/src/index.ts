@@ -1,4 +1,5 @@
 export * from './bench-line/index.ts';
+export * from './caution/index.ts';
 export * from './circuit/index.ts';
 export * from './claim/index.ts';
 export * from './device/index.ts';
@@ -7,6 +8,7 @@ export * from './drive/index.ts';
 export * from './energy/index.ts';
 export * from './estimate/index.ts';
 export * from './format/index.ts';
+export * from './in-line/index.ts';
 export * from './marking/index.ts';
 export * from './numeric/index.ts';
 export * from './quantity/index.ts';

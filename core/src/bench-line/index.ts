@@ -1,5 +1,6 @@
 export { completeBenchLine } from './complete.ts';
 export { type BenchContext, benchContext } from './context.ts';
 export type { BenchOutcome } from './outcome.ts';
-export { BENCH_VERBS, claimFrom, LONGEST_LINE, parseBenchLine } from './parse-bench-line.ts';
+export { BENCH_VERBS, LONGEST_LINE, parseBenchLine } from './parse-bench-line.ts';
+export { claimFrom } from './parse-claim.ts';
 export { PART_EXAMPLES } from './parse-part.ts';

@@ -1,8 +1,8 @@
-import { CLAIM_LABELS, CLAIM_SOURCES, type ClaimSource, claimFieldOf } from '../claim/index.ts';
 import { formatEngineering } from '../quantity/index.ts';
-import { BENCH_STATES, type BenchState, terminalName } from '../specimen/index.ts';
+import { BENCH_STATES, type BenchState, SENSES, type Sense, terminalName } from '../specimen/index.ts';
 import type { BenchContext } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
+import { parseClaim } from './parse-claim.ts';
 import { parsePart } from './parse-part.ts';
 import { parseQuestion } from './parse-question.ts';
 import { parseReading } from './parse-reading.ts';
@@ -21,6 +21,7 @@ const VERBS: Readonly<Record<string, Verb>> = {
   note: (words, _, line) => textEntry('note', words, line),
   join: parseJoin,
   goal: parseGoal,
+  ...Object.fromEntries(SENSES.map((sense) => [sense, (words: readonly string[]) => parseSense(sense, words)])),
 };
 
 /** Words that can begin a line, for completion and help. */
@@ -47,27 +48,10 @@ export function parseBenchLine(line: string, context: BenchContext): BenchOutcom
   return parseReading(words, context) ?? parsePart(words, context) ?? strayLine(words, context);
 }
 
-function parseClaim(words: readonly string[]): BenchOutcome {
-  const source = (CLAIM_SOURCES.find((name) => words.some((word) => word.toLowerCase() === name)) ?? 'listing') as ClaimSource;
-  const figures = words.filter((word) => !(CLAIM_SOURCES as readonly string[]).includes(word.toLowerCase()));
-  const [word, extra] = figures;
-  if (word === undefined) return unread('claim: what does it say? As “claim 180lm listing”.');
-  if (extra !== undefined)
-    return unread(`One claim a line: “claim ${word} ${source}”, then “claim ${extra} ${source}”.`, `claim ${word} ${source}`);
-  return claimFrom(word, source);
-}
-
-/** One claimed figure with its unit; its field follows from the unit. */
-export function claimFrom(text: string, source: ClaimSource): BenchOutcome {
-  const parsed = figureOf(text.trim().replace(/\s+/g, ''));
-  if (!parsed) return unread(`“${text}” is not a figure with a unit, as 180 lm.`);
-  if ('wrong' in parsed) return unread(parsed.wrong);
-  if (parsed.unit === undefined) return unread(`${text}: of what? Put v, a, w, lm, mAh, h or cd behind it.`);
-  const field = claimFieldOf(parsed.unit);
-  if (!field) return unread(`${text}: a claim is in V, A, W, lm, Ah, h or cd.`);
-  if (!(parsed.value > 0)) return unread(`${text}: a claim is above zero.`);
-  const said = formatEngineering(parsed.value, parsed.unit).text;
-  return entry(`the ${source} says ${CLAIM_LABELS[field].toLowerCase()} ${said}`, { kind: 'claim', field, value: parsed.value, source });
+/** What a person noticed: “flicker none”, “smell of hot varnish”. */
+function parseSense(of: Sense, words: readonly string[]): BenchOutcome {
+  const text = words.join(' ');
+  return text === '' ? unread(`${of}: and what of it? As “${of} none”.`) : entry(`${of}: ${text}`, { kind: 'sense', of, text });
 }
 
 function textEntry(kind: 'step' | 'note', words: readonly string[], line: string): BenchOutcome {

@@ -1,5 +1,6 @@
+import { completeInLine } from '../in-line/index.ts';
 import { divide, formatEngineering, formatUncertain, readingUncertainty, type Unit } from '../quantity/index.ts';
-import { type BenchState, type Place, READING_UNITS, type ReadingFigure } from '../specimen/index.ts';
+import { type BenchState, dangersOf, inLineFigures, type Place, READING_UNITS, type ReadingFigure } from '../specimen/index.ts';
 import type { BenchContext } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { figureOf } from './words.ts';
@@ -12,6 +13,7 @@ interface Condition {
   dim?: boolean;
   afterSeconds?: number;
   rework?: number;
+  forced?: boolean;
 }
 
 /**
@@ -38,6 +40,12 @@ export function parseReading(words: readonly string[], context: BenchContext): B
       if (problem) return unread(problem);
       continue;
     }
+    const factor = placed.place.at === 'in' ? takePowerFactor(word, rest[index + 1]) : undefined;
+    if (factor) {
+      figures.push(factor.figure);
+      index += factor.used - 1;
+      continue;
+    }
     const figure = takeFigure(word, placed.place);
     if (typeof figure === 'string') return unread(figure);
     if (!figure) return undefined;
@@ -46,7 +54,7 @@ export function parseReading(words: readonly string[], context: BenchContext): B
   if (figures.length === 0) return undefined;
   const refusal = refusalOf(figures, placed.place, condition, context);
   if (refusal) return unread(refusal);
-  const state = condition.state ?? (figures.some(({ unit }) => isLiveUnit(unit)) ? 'live' : undefined);
+  const state = condition.state ?? stateOf(figures, context.benchState);
   return entry(meaningOf(placed, figures, context, condition, state), {
     kind: 'reading',
     place: placed.place,
@@ -105,6 +113,9 @@ function takeCondition(word: string, next: string | undefined, condition: Condit
     case 'dim':
       condition.dim = true;
       return 1;
+    case 'force':
+      condition.forced = true;
+      return 1;
     case '@':
       return next === undefined ? 0 : 2;
     case 'after': {
@@ -120,6 +131,16 @@ function takeCondition(word: string, next: string | undefined, condition: Condit
     default:
       return 0;
   }
+}
+
+/** `pf 0.52` or `pf0.52`: a power factor, which has no unit. */
+function takePowerFactor(word: string, next: string | undefined): { figure: ReadingFigure; used: number } | undefined {
+  const match = /^pf([\d.,]*)$/i.exec(word);
+  if (!match) return undefined;
+  const text = match[1] || (next ?? '');
+  const value = Number(text.replace(',', '.'));
+  if (text === '' || !(value > 0) || value > 1) return undefined;
+  return { figure: { unit: 'one', value, uncertainty: readingUncertainty('one', value, 0.01) }, used: match[1] ? 1 : 2 };
 }
 
 /** A figure, a refusal in words, or undefined for a word that is no figure at all. */
@@ -157,6 +178,12 @@ function takeUncertainty(word: string, figures: ReadingFigure[]): string | undef
   return undefined;
 }
 
+/** Amps and watts flow live only; volts may be what a store still holds. */
+function stateOf(figures: readonly ReadingFigure[], benchState: BenchState): BenchState | undefined {
+  if (!figures.some(({ unit }) => isLiveUnit(unit))) return undefined;
+  return benchState === 'charged' && figures.every(({ unit }) => unit === 'volts') ? 'charged' : 'live';
+}
+
 function isLiveUnit(unit: ReadingUnit): boolean {
   return unit === 'amps' || unit === 'watts' || unit === 'volts';
 }
@@ -170,8 +197,8 @@ function refusalOf(
   const hasOhms = figures.some(({ unit }) => unit === 'ohms');
   const state = condition.state ?? benchState;
   if (hasOhms && figures.some(({ unit }) => isLiveUnit(unit))) return 'Ohms are read dead, volts and amps live: two lines.';
-  if (hasOhms && state !== 'dead')
-    return `Ohms are only read dead, and the bench is ${state}. Unplug it, then press b, or end the line with “dead”.`;
+  if (hasOhms && state !== 'dead' && !condition.forced)
+    return `Ohms are only read dead, and the bench is ${state}: volts spoil the reading, and the meter. Unplug it, then press b, or end the line with “dead”; “force” takes it all the same, marked.`;
   if (hasOhms && place.at === 'part') {
     const part = specimen.circuit.parts.find(({ ref }) => ref === place.ref);
     if (part && part.kind !== 'resistor') return `${place.ref} is not a resistor; its ohms say nothing here.`;
@@ -195,6 +222,7 @@ function meaningOf(
     state,
     condition.cold ? 'cold' : undefined,
     condition.dim ? 'dim' : undefined,
+    condition.forced ? 'forced' : undefined,
     condition.afterSeconds === undefined ? undefined : `after ${condition.afterSeconds / 60} min`,
     condition.rework === undefined ? undefined : `rework ${condition.rework}`,
   ].filter(Boolean);
@@ -212,7 +240,18 @@ function derived(place: Place, figures: readonly ReadingFigure[], context: Bench
     const amps = divide({ value: Math.abs(volts.value), uncertainty: volts.uncertainty }, { value: ohms, uncertainty: 0 });
     return `${formatEngineering(amps.value, 'amps').text} through ${place.ref}`;
   }
-  const amps = of('amps');
-  if (place.at === 'in' && volts && amps && !of('watts')) return `${formatEngineering(volts.value * amps.value, 'watts').text}`;
-  return undefined;
+  return place.at === 'in' ? completedInWords(figures, context) : undefined;
+}
+
+/** What follows from an in-line reading, or what of it cannot be. */
+function completedInWords(figures: readonly ReadingFigure[], { specimen }: BenchContext): string | undefined {
+  const { alternating } = dangersOf(specimen);
+  const { figures: all, derived: found, clash, wattsBetween } = completeInLine(inLineFigures(figures), alternating);
+  if (clash) return clash;
+  const said = found.flatMap((field) => {
+    const value = all[field]?.value;
+    if (value === undefined || (field === 'voltAmps' && !alternating)) return [];
+    return [field === 'powerFactor' ? `power factor ${value.toFixed(2)}` : formatEngineering(value, field).text];
+  });
+  return [...said, ...(wattsBetween ? [wattsBetween.text] : [])].join(', ') || undefined;
 }

@@ -1,80 +1,48 @@
-import { nearlyEqual } from '../numeric/index.ts';
-import { formatEngineering } from '../quantity/index.ts';
-import { CLAIM_LABELS, type ClaimField, type ClaimSource } from './fields.ts';
+import type { ClaimFigure, ClaimWords } from './claim-figure.ts';
+import { beamDoubts } from './rules/beam.ts';
+import { energyDoubts } from './rules/energy.ts';
+import { heatDoubts } from './rules/heat.ts';
+import { lightDoubts } from './rules/light.ts';
+import { lookForDoubts } from './rules/look-for.ts';
+import { sayingDoubts } from './rules/saying.ts';
+import { supplyDoubts } from './rules/supply.ts';
 
-export interface ClaimFigure {
-  readonly id: string;
-  readonly field: ClaimField;
-  readonly value: number;
-  readonly source: ClaimSource;
+/** The mains of the country that the bench stands in. */
+export interface Mains {
+  readonly volts: 100 | 120 | 230;
+  readonly hertz: 50 | 60;
 }
 
-/** Something about the claims that cannot be, or that they fail to say. */
+export const DEFAULT_MAINS: Mains = { volts: 230, hertz: 50 };
+
+export interface Claims {
+  readonly figures: readonly ClaimFigure[];
+  readonly words: readonly ClaimWords[];
+  readonly mains: Mains;
+}
+
+/** Something about the claims that cannot be, that they fail to say, or that is to be looked for. */
 export interface ClaimDoubt {
-  readonly code: 'too-many-lumens' | 'watts-beyond-supply' | 'claims-disagree' | 'no-volts';
-  readonly severity: 'caution' | 'unsafe' | 'impossible';
+  readonly code: string;
+  readonly severity: 'question' | 'caution' | 'unsafe' | 'impossible';
   /** The claims that it speaks of. */
   readonly claims: readonly string[];
   readonly text: string;
 }
 
-/**
- * No lamp of today's technology gives more: the theoretical limit of a good white is near 350 lm/W, the best sold
- * whole lamps reach about 220 (after Murphy, J. Appl. Phys. 111, 104909, 2012, with what is on sale).
- */
-export const LUMENS_PER_WATT_LIMIT = 250;
-/** Figures on boxes are rounded; less than this much over is no lie. */
-const ROUNDING = 0.05;
+/** One group of rules; a new one is a file and a line below. */
+export type ClaimRule = (claims: Claims) => readonly ClaimDoubt[];
 
-/** Everything doubtful in a list of claims, worst first. An empty list has no doubts yet. */
-export function doubtClaims(claims: readonly ClaimFigure[]): readonly ClaimDoubt[] {
-  if (claims.length === 0) return [];
-  return [...tooManyLumens(claims), ...beyondSupply(claims), ...disagreements(claims), ...noVolts(claims)];
-}
+const RULES: readonly ClaimRule[] = [lightDoubts, energyDoubts, beamDoubts, heatDoubts, supplyDoubts, sayingDoubts, lookForDoubts];
+const WORST_FIRST = ['impossible', 'unsafe', 'caution', 'question'];
 
-function tooManyLumens(claims: readonly ClaimFigure[]): ClaimDoubt[] {
-  return pairs(claims, 'lumens', 'watts').flatMap(([lumens, watts]) => {
-    const efficacy = lumens.value / watts.value;
-    if (efficacy <= LUMENS_PER_WATT_LIMIT) return [];
-    const text = `${lumens.value} lm from ${say(watts)} would be ${Math.round(efficacy)} lm/W; nothing sold gives more than ${LUMENS_PER_WATT_LIMIT}.`;
-    return [{ code: 'too-many-lumens', severity: 'impossible', claims: [lumens.id, watts.id], text }];
-  });
-}
-
-function beyondSupply(claims: readonly ClaimFigure[]): ClaimDoubt[] {
-  return pairs(claims, 'volts', 'amps').flatMap(([volts, amps]) =>
-    claims
-      .filter(({ field, value }) => field === 'watts' && value > volts.value * amps.value * (1 + ROUNDING))
-      .map((watts): ClaimDoubt => {
-        const product = formatEngineering(volts.value * amps.value, 'watts').text;
-        const text = `${say(watts)} cannot come from ${say(volts)} × ${say(amps)}, which is ${product}.`;
-        return { code: 'watts-beyond-supply', severity: 'impossible', claims: [watts.id, volts.id, amps.id], text };
-      }),
-  );
-}
-
-function disagreements(claims: readonly ClaimFigure[]): ClaimDoubt[] {
-  const found: ClaimDoubt[] = [];
-  claims.forEach((one, index) => {
-    for (const other of claims.slice(index + 1)) {
-      if (one.field !== other.field || nearlyEqual(one.value, other.value, ROUNDING)) continue;
-      const text = `${CLAIM_LABELS[one.field]}: the ${one.source} says ${say(one)}, the ${other.source} ${say(other)}.`;
-      found.push({ code: 'claims-disagree', severity: 'caution', claims: [one.id, other.id], text });
-    }
-  });
-  return found;
-}
-
-function noVolts(claims: readonly ClaimFigure[]): ClaimDoubt[] {
-  if (claims.some(({ field }) => field === 'volts')) return [];
-  return [{ code: 'no-volts', severity: 'caution', claims: [], text: 'No voltage is stated. Look on the body before it meets a supply.' }];
-}
-
-function pairs(claims: readonly ClaimFigure[], first: ClaimField, second: ClaimField): [ClaimFigure, ClaimFigure][] {
-  const seconds = claims.filter(({ field }) => field === second);
-  return claims.filter(({ field }) => field === first).flatMap((one) => seconds.map((other): [ClaimFigure, ClaimFigure] => [one, other]));
-}
-
-function say({ field, value }: ClaimFigure): string {
-  return formatEngineering(value, field).text;
+/** Everything doubtful in what is claimed, worst first. Without a claim there are no doubts yet. */
+export function doubtClaims(
+  figures: readonly ClaimFigure[],
+  words: readonly ClaimWords[] = [],
+  mains: Mains = DEFAULT_MAINS,
+): readonly ClaimDoubt[] {
+  if (figures.length === 0 && words.length === 0) return [];
+  const doubts = RULES.flatMap((rule) => rule({ figures, words, mains }));
+  return doubts.sort((a, b) => WORST_FIRST.indexOf(a.severity) - WORST_FIRST.indexOf(b.severity));
 }

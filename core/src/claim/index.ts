@@ -1,2 +1,18 @@
-export { type ClaimDoubt, type ClaimFigure, doubtClaims, LUMENS_PER_WATT_LIMIT } from './doubts.ts';
-export { CLAIM_FIELDS, CLAIM_LABELS, CLAIM_SOURCES, type ClaimField, type ClaimSource, claimFieldOf } from './fields.ts';
+export { type ClaimFigure, type ClaimWords, sayClaim } from './claim-figure.ts';
+export { type ClaimDoubt, DEFAULT_MAINS, doubtClaims, type Mains } from './doubts.ts';
+export {
+  CLAIM_DEFINITIONS,
+  CLAIM_FIELDS,
+  CLAIM_LABELS,
+  CLAIM_SOURCES,
+  CLAIM_TEXT_FIELDS,
+  CLAIM_TEXT_LABELS,
+  type ClaimField,
+  type ClaimSource,
+  type ClaimTextField,
+  claimFieldNamed,
+  claimFieldOf,
+} from './fields.ts';
+export { type ListingFind, parseListing } from './parse-listing.ts';
+export { meanCandela, throwOf } from './rules/beam.ts';
+export { equivalentLumens, LUMENS_PER_WATT_LIMIT } from './rules/light.ts';

@@ -17,6 +17,7 @@ export type Unit =
   | 'metres'
   | 'ampHours'
   | 'hours'
+  | 'degrees'
   | 'percent'
   | 'one';
 
@@ -46,6 +47,7 @@ export const UNITS: Readonly<Record<Unit, UnitDefinition>> = {
   metres: { symbol: 'm', typed: ['metre', 'metres'], prefixed: true },
   ampHours: { symbol: 'Ah', typed: ['ah'], prefixed: true },
   hours: { symbol: 'h', typed: ['h', 'hour', 'hours'], prefixed: false },
+  degrees: { symbol: '°', typed: ['deg', '°', 'degrees'], prefixed: false },
   percent: { symbol: '%', typed: ['%'], prefixed: false },
   one: { symbol: '', typed: [], prefixed: false },
 };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
+import { GATE_CODES } from '../caution/index.ts';
 import { circuitChangeSchema } from '../circuit/index.ts';
-import { CLAIM_FIELDS, CLAIM_SOURCES } from '../claim/index.ts';
+import { CLAIM_FIELDS, CLAIM_SOURCES, CLAIM_TEXT_FIELDS } from '../claim/index.ts';
 import { netSchema, partSchema, refSchema } from '../device/index.ts';
 
 /** Bench states: no source and stores discharged; no source but a store holds volts; powered. */
@@ -14,7 +15,8 @@ export type Stage = (typeof STAGES)[number];
 /** A pin (`R1.2`) or a net (`A`). */
 const terminalSchema = z.string().min(1).max(60);
 
-export const READING_UNITS = ['volts', 'amps', 'ohms', 'watts', 'celsius', 'lux'] as const;
+/** `one` is a power factor, `percent` flicker. */
+export const READING_UNITS = ['volts', 'amps', 'ohms', 'watts', 'voltAmps', 'one', 'celsius', 'lux', 'percent'] as const;
 
 const readingFigureSchema = z.strictObject({
   unit: z.enum(READING_UNITS),
@@ -42,6 +44,8 @@ const conditionSchema = z.strictObject({
   afterSeconds: z.number().positive().optional(),
   /** Which rework the circuit had: 0 is as found. Left out: as many as the tape had by then. */
   rework: z.int().min(0).optional(),
+  /** Taken against a refusal of the bench state: somebody knew better, and said so. */
+  forced: z.boolean().optional(),
 });
 
 const idSchema = z
@@ -60,10 +64,73 @@ const base = {
   corrects: idSchema.optional(),
 };
 
+/** What holds a thing together. */
+export const HELD_BY = ['screw', 'clip', 'glue', 'crimp', 'thread', 'press fit', 'foam tape', 'solder'] as const;
+
+/** How the thing is built, asked once; `look-…` answers what a claim left to be looked for. */
+export const FACT_NAMES = [
+  'case',
+  'earth',
+  'insulation',
+  'cells-protected',
+  'heat-path',
+  'look-seal',
+  'look-padding',
+  'look-cell-protection',
+  'look-fuse',
+  'look-surge-part',
+  'look-temperature-part',
+  'look-double-insulation',
+  'look-dimmer-part',
+] as const;
+export type FactName = (typeof FACT_NAMES)[number];
+
+/** What a person notices without a meter. */
+export const SENSES = ['flicker', 'sound', 'smell', 'touch', 'polarity'] as const;
+export type Sense = (typeof SENSES)[number];
+
 const PAYLOADS = {
   name: { name: z.string().trim().min(1).max(120) },
-  claim: { field: z.enum(CLAIM_FIELDS), value: z.number().positive(), source: z.enum(CLAIM_SOURCES) },
-  step: { text: z.string().trim().min(1).max(2000) },
+  claim: {
+    field: z.enum(CLAIM_FIELDS),
+    value: z.number().positive(),
+    /** The end of a range. */
+    upTo: z.number().positive().optional(),
+    source: z.enum(CLAIM_SOURCES),
+  },
+  /** What is said in words only; a listing may be pasted whole. */
+  'claim-text': { field: z.enum(CLAIM_TEXT_FIELDS), text: z.string().trim().min(1).max(50_000), source: z.enum(CLAIM_SOURCES) },
+  /** One thing that was seen to be true before something that can hurt. */
+  confirm: { gate: z.enum(GATE_CODES), item: z.string().min(1).max(40) },
+  /** Something about how the thing is built, or an answer to what was to be looked for. */
+  fact: { name: z.enum(FACT_NAMES), value: z.string().trim().min(1).max(200) },
+  /** Seen, heard, smelt or felt; the words are the observer's. */
+  sense: { of: z.enum(SENSES), text: z.string().trim().min(1).max(200) },
+  step: {
+    text: z.string().trim().min(1).max(2000),
+    heldBy: z.enum(HELD_BY).optional(),
+    /** Tool, screw head and size, heat, force. */
+    tool: z.string().trim().min(1).max(120).optional(),
+    risk: z.string().trim().min(1).max(200).optional(),
+    reversible: z.boolean().optional(),
+    /** What comes loose and where it is kept. */
+    keeps: z.string().trim().min(1).max(200).optional(),
+  },
+  /** The steps in this order; those not named keep theirs behind. */
+  'step-order': { steps: z.array(idSchema).min(2).max(500) },
+  picture: {
+    /** SHA-256 of the stored bytes, hex: where they are found. */
+    hash: z.string().regex(/^[0-9a-f]{64}$/),
+    mediaType: z.enum(['image/jpeg', 'image/png', 'image/webp']),
+    width: z.int().positive().max(50_000),
+    height: z.int().positive().max(50_000),
+    stage: z.enum(STAGES),
+    name: z.string().max(200).optional(),
+    /** The opening step or the claim that it shows. */
+    of: idSchema.optional(),
+  },
+  /** A note stuck into a picture; x and y are shares of its width and height. */
+  pin: { picture: idSchema, x: z.number().min(0).max(1), y: z.number().min(0).max(1), text: z.string().trim().min(1).max(300) },
   /** Pins that nothing is known of yet are nets of their own, named like the pin: `R1.2`. */
   part: { part: partSchema },
   join: { terminals: z.array(terminalSchema).min(2).max(400) },
@@ -92,7 +159,14 @@ function entryOf<K extends EntryKind>(kind: K) {
 export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('name'),
   entryOf('claim'),
+  entryOf('claim-text'),
+  entryOf('confirm'),
+  entryOf('fact'),
+  entryOf('sense'),
   entryOf('step'),
+  entryOf('step-order'),
+  entryOf('picture'),
+  entryOf('pin'),
   entryOf('part'),
   entryOf('join'),
   entryOf('reading'),

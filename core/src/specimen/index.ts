@@ -1,5 +1,7 @@
 export { type Appraisal, appraise, isUnfinished, MISFIT_SIGMAS, type Slot } from './appraise.ts';
-export { claimFigures } from './claim-figures.ts';
+export { dangersOf, gatesOf, type OpenGate, poweringFacts, sittingSince } from './cautions.ts';
+export { claimFigures, claimWords, doubtsOf } from './claim-figures.ts';
+export { type ClaimComparison, compareClaims, inLineFigures } from './compare-claims.ts';
 export { ledCurrentSum, resistorWattsSum, type Sum, type SumLine } from './current-sum.ts';
 export {
   BENCH_STATES,
@@ -10,14 +12,19 @@ export {
   type EntryKind,
   type EntryOf,
   entrySchema,
+  FACT_NAMES,
+  type FactName,
+  HELD_BY,
   type Place,
   READING_UNITS,
   type ReadingFigure,
+  SENSES,
+  type Sense,
   STAGES,
   type Stage,
 } from './entry.ts';
 export { foundCircuit, mainSupply, type PlacedReading } from './found-circuit.ts';
 export { type Net, NetForest, pinName, terminalName } from './nets.ts';
-export { replay, type Specimen, type SpecimenReading, type TapeLine } from './replay.ts';
+export { replay, type Specimen, type SpecimenPicture, type SpecimenReading, type TapeLine } from './replay.ts';
 export { type StageMark, spineOf } from './spine.ts';
 export { type Summary, summarise } from './summarise.ts';

@@ -1,6 +1,6 @@
 import type { Circuit } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
-import type { BenchState, Entry, EntryKind, EntryOf, Stage } from './entry.ts';
+import type { BenchState, Entry, EntryKind, EntryOf, FactName, Stage } from './entry.ts';
 import { type Net, NetForest, netsOf, pinName, terminalName } from './nets.ts';
 
 /** A tape line: an entry, and what became of it. */
@@ -18,12 +18,25 @@ export interface SpecimenReading {
   readonly rework: number;
 }
 
+/** A picture with the notes stuck into it. */
+export interface SpecimenPicture {
+  readonly entry: EntryOf<'picture'>;
+  readonly pins: readonly EntryOf<'pin'>[];
+}
+
 /** Everything known of a specimen: the fold of its tape. */
 export interface Specimen {
   readonly name: string;
   readonly tape: readonly TapeLine[];
   readonly claims: readonly EntryOf<'claim'>[];
+  readonly claimTexts: readonly EntryOf<'claim-text'>[];
+  readonly confirmed: readonly EntryOf<'confirm'>[];
+  /** The last word on each. */
+  readonly facts: ReadonlyMap<FactName, string>;
+  readonly senses: readonly EntryOf<'sense'>[];
+  /** In the order that they are done in. */
   readonly steps: readonly EntryOf<'step'>[];
+  readonly pictures: readonly SpecimenPicture[];
   readonly notes: readonly EntryOf<'note'>[];
   readonly remarks: ReadonlyMap<Stage, string>;
   /** As found, with nets for pins. */
@@ -70,7 +83,12 @@ type Takers = { readonly [K in EntryKind]: (entry: EntryOf<K>) => string | undef
 class Fold {
   private name = 'Unnamed';
   private readonly claims: EntryOf<'claim'>[] = [];
-  private readonly steps: EntryOf<'step'>[] = [];
+  private readonly claimTexts: EntryOf<'claim-text'>[] = [];
+  private readonly confirmed: EntryOf<'confirm'>[] = [];
+  private readonly facts = new Map<FactName, string>();
+  private readonly senses: EntryOf<'sense'>[] = [];
+  private readonly pictures: { entry: EntryOf<'picture'>; pins: EntryOf<'pin'>[] }[] = [];
+  private steps: EntryOf<'step'>[] = [];
   private readonly notes: EntryOf<'note'>[] = [];
   private readonly remarks = new Map<Stage, string>();
   private readonly parts: Part[] = [];
@@ -96,7 +114,12 @@ class Fold {
     return {
       name: this.name,
       claims: this.claims,
+      claimTexts: this.claimTexts,
+      confirmed: this.confirmed,
+      facts: this.facts,
+      senses: this.senses,
       steps: this.steps,
+      pictures: this.pictures,
       notes: this.notes,
       remarks: this.remarks,
       circuit: { format: 'mindful-probe.circuit', version: 1, name: this.name, parts },
@@ -115,7 +138,26 @@ class Fold {
       return undefined;
     },
     claim: (entry) => push(this.claims, entry),
+    'claim-text': (entry) => push(this.claimTexts, entry),
+    confirm: (entry) => push(this.confirmed, entry),
+    fact: (entry) => {
+      this.facts.set(entry.name, entry.value);
+      return undefined;
+    },
+    sense: (entry) => push(this.senses, entry),
     step: (entry) => push(this.steps, entry),
+    'step-order': ({ steps }) => {
+      const named = steps.flatMap((id) => this.steps.filter((step) => step.id === id));
+      this.steps = [...named, ...this.steps.filter((step) => !named.includes(step))];
+      return undefined;
+    },
+    picture: (entry) => push(this.pictures, { entry, pins: [] }),
+    pin: (entry) => {
+      const picture = this.pictures.find(({ entry: { id } }) => id === entry.picture);
+      if (!picture) return 'Its picture is not on the tape.';
+      picture.pins.push(entry);
+      return undefined;
+    },
     note: (entry) => push(this.notes, entry),
     remark: (entry) => {
       if (entry.text.trim() === '') this.remarks.delete(entry.stage);

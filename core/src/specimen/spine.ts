@@ -1,6 +1,5 @@
-import { doubtClaims } from '../claim/index.ts';
 import type { Appraisal } from './appraise.ts';
-import { claimFigures } from './claim-figures.ts';
+import { doubtsOf } from './claim-figures.ts';
 import { STAGES, type Stage } from './entry.ts';
 import type { Specimen } from './replay.ts';
 
@@ -20,8 +19,8 @@ type MarkOf = (specimen: Specimen, appraisal: Appraisal | undefined) => StageMar
 
 const MARKS: Readonly<Record<Stage, MarkOf>> = {
   claim: (specimen) => {
-    if (specimen.claims.length === 0) return 'nothing';
-    if (doubtClaims(claimFigures(specimen)).some(({ severity }) => severity === 'impossible')) return 'contradicted';
+    if (specimen.claims.length + specimen.claimTexts.length === 0) return 'nothing';
+    if (doubtsOf(specimen).some(({ severity }) => severity === 'impossible')) return 'contradicted';
     return specimen.claims.some(({ field }) => field === 'volts') ? 'enough' : 'begun';
   },
   'first-light': (specimen) => {

@@ -1,7 +1,6 @@
-import { doubtClaims } from '../claim/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import { type Appraisal, appraise } from './appraise.ts';
-import { claimFigures } from './claim-figures.ts';
+import { doubtsOf } from './claim-figures.ts';
 import type { Stage } from './entry.ts';
 import type { Specimen } from './replay.ts';
 import { type StageMark, spineOf } from './spine.ts';
@@ -31,7 +30,7 @@ export function summarise(specimen: Specimen): Summary {
   const current = after?.ok && after.value.measured ? after.value : found.ok ? found.value : undefined;
   const spine = spineOf(specimen, current);
   const claimedWatts = specimen.claims.find(({ field }) => field === 'watts')?.value;
-  const doubts = doubtClaims(claimFigures(specimen));
+  const doubts = doubtsOf(specimen).filter(({ severity }) => severity !== 'question');
   const worst = overInWords(current) ?? doubts.find(({ severity }) => severity === 'impossible')?.text;
   return {
     name: specimen.name,

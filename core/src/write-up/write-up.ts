@@ -1,7 +1,7 @@
-import { CLAIM_LABELS, doubtClaims } from '../claim/index.ts';
+import { CLAIM_LABELS, CLAIM_TEXT_LABELS, sayClaim } from '../claim/index.ts';
 import { partValue } from '../draw/index.ts';
 import { formatEngineering, formatUncertain, type Uncertain, type Unit } from '../quantity/index.ts';
-import { type Appraisal, claimFigures, ledCurrentSum, type Slot, type Specimen, type Stage, type Sum } from '../specimen/index.ts';
+import { type Appraisal, doubtsOf, ledCurrentSum, type Slot, type Specimen, type Stage, type Sum } from '../specimen/index.ts';
 
 /** A section of the write-up: text from the facts, and the user's own words. */
 export interface WriteUpSection {
@@ -73,8 +73,13 @@ export function writeUpMarkdown(facts: WriteUpFacts, schematic?: string): string
 }
 
 function writeClaims({ specimen }: WriteUpFacts): string {
-  const claims = specimen.claims.map(({ field, value, source }) => [CLAIM_LABELS[field], say(value, field), source]);
-  const doubts = doubtClaims(claimFigures(specimen)).map(({ text }) => `- ${text}`);
+  const claims = [
+    ...specimen.claims.map((claim) => [CLAIM_LABELS[claim.field], sayClaim(claim), claim.source]),
+    ...specimen.claimTexts
+      .filter(({ field }) => field !== 'listing')
+      .map(({ field, text, source }) => [CLAIM_TEXT_LABELS[field], escapeMarkdown(text), source]),
+  ];
+  const doubts = doubtsOf(specimen).map(({ text }) => `- ${escapeMarkdown(text)}`);
   return [table(['Claim', 'Figure', 'Said by'], claims), doubts.join('\n')].filter(Boolean).join('\n\n');
 }
 

@@ -1,0 +1,80 @@
+import { describe, expect, it } from '@jest/globals';
+import { type Circuit, parseCircuit } from '../circuit/index.ts';
+import { solveTimeCourse } from '../solve/index.ts';
+import { dischargesOf, gatesFor, poweringFor, sayDischarge } from './index.ts';
+
+function circuitOf(parts: unknown[]): Circuit {
+  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
+  if (!parsed.ok) throw new Error(parsed.error.message);
+  return parsed.value;
+}
+
+const dropper = (...more: unknown[]) =>
+  circuitOf([
+    { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 },
+    { ref: 'R1', kind: 'resistor', pins: ['L', 'a'], ohms: 100 },
+    { ref: 'C1', kind: 'capacitor', pins: ['a', 'b'], farads: 1e-6 },
+    { ref: 'B1', kind: 'bridge', pins: ['b', 'N', 'p', 'm'] },
+    { ref: 'D1', kind: 'led', pins: ['p', 'm'], series: 20 },
+    ...more,
+  ]);
+
+describe('discharge', () => {
+  it('of a dropper with 470 kΩ over it is R·C·ln(V/34), as the solver finds it in time', () => {
+    const bleeder = { ref: 'R2', kind: 'resistor', pins: ['a', 'b'], ohms: 470e3 };
+    const [found] = dischargesOf(dropper(bleeder));
+    expect(found).toMatchObject({ ref: 'C1', bleederOhms: expect.closeTo(470e3, 0) });
+    const fromVolts = found?.fromVolts ?? 0;
+    expect(fromVolts).toBeGreaterThan(240);
+    expect(found?.secondsTo34).toBeCloseTo(0.47 * Math.log(fromVolts / 34), 4);
+    const alone = circuitOf([
+      { ref: 'C1', kind: 'capacitor', pins: ['a', 'b'], farads: 1e-6, initialVolts: fromVolts },
+      bleeder,
+      { ref: 'V9', kind: 'dc', pins: ['x', 'b'], volts: 1 },
+      { ref: 'R9', kind: 'resistor', pins: ['x', 'b'], ohms: 1000 },
+    ]);
+    const course = solveTimeCourse(alone, { from: 'cold', seconds: found?.secondsTo34 ?? 0 });
+    expect(course.ok && course.value.finalState.C1).toEqual({ volts: expect.closeTo(34, 1) });
+  });
+
+  it('without a bleeder says so, and asks for a reading', () => {
+    const [found] = dischargesOf(dropper());
+    expect(found?.bleederOhms).toBeUndefined();
+    expect(found && sayDischarge(found)).toContain('no bleeder seen');
+  });
+
+  it('leaves out what cannot hurt', () => {
+    const low = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 5 },
+      { ref: 'C1', kind: 'capacitor', pins: ['p', 'm'], farads: 1e-3 },
+      { ref: 'R1', kind: 'resistor', pins: ['p', 'm'], ohms: 1000 },
+    ]);
+    expect(dischargesOf(low)).toEqual([]);
+  });
+});
+
+describe('gates', () => {
+  it.each([
+    ['a mains lamp', { volts: 230, alternating: true, lithium: false, watts: 9, lumens: 800 }, ['mains', 'bright', 'heat']],
+    ['a coin-cell clip', { volts: 3, alternating: false, lithium: true }, ['lithium']],
+    ['a USB clip', { volts: 5, alternating: false, lithium: false, watts: 1 }, []],
+    ['60 V alternating', { volts: 60, alternating: true, lithium: false }, ['mains']],
+    ['60 V direct', { volts: 60, alternating: false, lithium: false }, []],
+  ])('before %s', (_, dangers, codes) => {
+    expect(gatesFor(dangers).map(({ code }) => code)).toEqual(codes);
+  });
+});
+
+describe('the first power', () => {
+  it('of 1 W at 5 V expects 200 mA, limits at 240 and aborts at 300', () => {
+    const { expectedAmps, limitAmps, abortAmps, ways } = poweringFor({ volts: 5, watts: 1, alternating: false, cells: false });
+    expect([expectedAmps, limitAmps, abortAmps]).toEqual([expect.closeTo(0.2, 9), expect.closeTo(0.24, 9), expect.closeTo(0.3, 9)]);
+    expect(ways[0]?.code).toBe('limited-supply');
+  });
+
+  it('of mains goes through an in-line meter, with room for a poor power factor', () => {
+    const { ways, expectedAmps } = poweringFor({ volts: 230, watts: 9.2, alternating: true, cells: false });
+    expect(ways.map(({ code }) => code)).toEqual(['in-line-meter', 'lamp-in-series']);
+    expect(expectedAmps).toBeCloseTo(0.1, 6);
+  });
+});

@@ -1,0 +1,75 @@
+import { type Circuit, suppliesOf } from '../circuit/index.ts';
+import { isAlternating, solve, solveOperatingPoint } from '../solve/index.ts';
+
+/** How long a store takes to be safe after the source is gone. */
+export interface Discharge {
+  readonly ref: string;
+  readonly farads: number;
+  /** What it can hold when unplugged at the worst moment, V. */
+  readonly fromVolts: number;
+  /** What empties it, as resistance across it; undefined: nothing that was traced. */
+  readonly bleederOhms?: number;
+  /** Seconds until it is under 60 V and under 34 V; 0 where it never is above, undefined without a bleeder. */
+  readonly secondsTo60?: number;
+  readonly secondsTo34?: number;
+}
+
+/** A store of less is a tickle. */
+const LEAST_JOULES = 1e-3;
+/** Above this resistance a path is no bleeder but leakage. */
+const BLEEDER_OHMS = 50e6;
+/** IEC 60335-1, 22.5: a plug must be under 34 V a second after it is drawn. 60 V is the limit of extra-low direct volts. */
+const [LIMIT_60, LIMIT_34] = [60, 34];
+
+/**
+ * For every capacitor that can hold a dangerous charge: how long until it does not, t = R·C·ln(V₀/V), with R what
+ * resistors alone put across it once every supply is gone. LEDs in its way help only down to their own volts, so they
+ * are not counted.
+ */
+export function dischargesOf(circuit: Circuit): readonly Discharge[] {
+  const solution = suppliesOf(circuit).length > 0 ? solve(circuit) : undefined;
+  const peak = Math.max(
+    0,
+    ...circuit.parts.map((part) => (part.kind === 'ac' ? part.voltsRms * Math.SQRT2 : part.kind === 'dc' ? part.volts : 0)),
+  );
+  return circuit.parts.flatMap((part): Discharge[] => {
+    if (part.kind !== 'capacitor') return [];
+    const volts = solution?.ok ? solution.value.parts[part.ref]?.volts : undefined;
+    const fromVolts = volts
+      ? Math.max(Math.abs(volts.min), Math.abs(volts.max))
+      : isAlternating(circuit)
+        ? peak
+        : (part.initialVolts ?? peak);
+    if ((part.farads * fromVolts ** 2) / 2 < LEAST_JOULES || fromVolts < LIMIT_34) return [];
+    const bleederOhms = resistanceAcross(circuit, part.pins[0], part.pins[1]);
+    const held = { ref: part.ref, farads: part.farads, fromVolts };
+    if (bleederOhms === undefined) return [held];
+    const secondsTo = (limit: number) => bleederOhms * part.farads * Math.max(0, Math.log(fromVolts / limit));
+    return [{ ...held, bleederOhms, secondsTo60: secondsTo(LIMIT_60), secondsTo34: secondsTo(LIMIT_34) }];
+  });
+}
+
+/** Ohms between two nets through resistances alone, by a volt put across them. */
+function resistanceAcross(circuit: Circuit, plus: string, minus: string): number | undefined {
+  const passive = circuit.parts.filter(({ kind }) => kind === 'resistor' || kind === 'fuse' || kind === 'inductor' || kind === 'switch');
+  if (passive.length === 0) return undefined;
+  const source = { ref: 'Bleed', kind: 'dc', pins: [plus, minus], volts: 1, ohms: 1e-3 } as const;
+  const point = solveOperatingPoint({ ...circuit, ground: minus, parts: [{ ...source, pins: [plus, minus] }, ...passive] });
+  if (!point.ok) return undefined;
+  const amps = new Float64Array(point.value.system.slotCount);
+  point.value.system.pinAmps(point.value.x, amps);
+  const ohms = 1 / -amps[0];
+  return amps[0] < 0 && ohms < BLEEDER_OHMS ? ohms : undefined;
+}
+
+/** What to do before hands go in, in words. */
+export function sayDischarge({ ref, fromVolts, bleederOhms, secondsTo34 = 0, secondsTo60 = 0 }: Discharge): string {
+  const holds = `${ref} can hold ${Math.round(fromVolts)} V`;
+  if (bleederOhms === undefined) return `${holds}; no bleeder seen. Measure it, empty it through a resistor, and measure again.`;
+  return `${holds}; under 60 V after ${saySeconds(secondsTo60)}, under 34 V after ${saySeconds(secondsTo34)}. Then measure it.`;
+}
+
+function saySeconds(seconds: number): string {
+  if (seconds < 0.1) return 'no time';
+  return seconds < 90 ? `${seconds < 10 ? seconds.toFixed(1) : Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`;
+}

@@ -1,0 +1,1 @@
+export { type Completed, completeInLine, type InLineFigures } from './complete.ts';
