@@ -4,7 +4,9 @@ import { parseArgs } from 'node:util';
 import { ROOT } from './steps.mjs';
 
 export async function serve({ dataFolder, tapeFolder, port }) {
-  const { values } = parseArgs({ options: { port: { type: 'string' }, data: { type: 'string' } } });
+  const { values } = parseArgs({
+    options: { port: { type: 'string' }, data: { type: 'string' }, lan: { type: 'boolean', default: false } },
+  });
   const wanted = values.port === undefined ? port : Number(values.port);
   if (!Number.isInteger(wanted) || wanted < 0 || wanted > 65535) {
     process.stderr.write(`--port ${values.port} is not a port (0 to 65535).\n`);
@@ -16,11 +18,16 @@ export async function serve({ dataFolder, tapeFolder, port }) {
     const server = await startServer({
       place: url ? { url } : { folder: values.data ?? dataFolder },
       port: wanted,
+      lan: values.lan,
       webFolder: join(ROOT, 'web', 'dist'),
       ...(tapeFolder && { tapeFolder }),
     });
     if (server.movedPort) process.stdout.write(`Port ${wanted} is busy, so another one is taken.\n`);
     process.stdout.write(`Mindful Probe is at ${server.url}\n`);
+    if (server.lan) {
+      const places = server.lan.addresses.join(' or ') || 'no network that was found';
+      process.stdout.write(`For a phone: ${places}, access code ${server.lan.code}\n`);
+    }
     let stopping = false;
     const stop = () => {
       if (stopping) return;

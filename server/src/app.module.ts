@@ -1,6 +1,9 @@
 import { type DynamicModule, type MiddlewareConsumer, Module, type NestModule } from '@nestjs/common';
 import { APP_FILTER, APP_PIPE } from '@nestjs/core';
+import cookieParser from 'cookie-parser';
 import { ZodValidationPipe } from 'nestjs-zod';
+import { AccessModule } from './access/access.module.ts';
+import { AccessService } from './access/access.service.ts';
 import { OwnPagesMiddleware } from './access/own-pages.middleware.ts';
 import { AnalysesModule } from './analyses/analyses.module.ts';
 import { DatabaseModule } from './database/database.module.ts';
@@ -8,14 +11,29 @@ import type { OpenDatabase } from './database/open-database.ts';
 import { ProblemFilter } from './errors/problem.filter.ts';
 import { ExchangeModule } from './exchange/exchange.module.ts';
 import { HealthController } from './health/health.controller.ts';
+import { PicturesModule } from './pictures/pictures.module.ts';
 import { SpecimensModule } from './specimens/specimens.module.ts';
+
+/** What stands before the application does. */
+export interface AppParts {
+  readonly opened: OpenDatabase;
+  readonly access: AccessService;
+  readonly pictureFolder: string;
+}
 
 @Module({})
 export class AppModule implements NestModule {
-  static of(opened: OpenDatabase): DynamicModule {
+  static of({ opened, access, pictureFolder }: AppParts): DynamicModule {
     return {
       module: AppModule,
-      imports: [DatabaseModule.of(opened), SpecimensModule, ExchangeModule, AnalysesModule],
+      imports: [
+        DatabaseModule.of(opened),
+        AccessModule.of(access),
+        PicturesModule.of(pictureFolder),
+        SpecimensModule,
+        ExchangeModule,
+        AnalysesModule,
+      ],
       controllers: [HealthController],
       providers: [
         { provide: APP_PIPE, useClass: ZodValidationPipe },
@@ -24,7 +42,9 @@ export class AppModule implements NestModule {
     };
   }
 
+  constructor(private readonly access: AccessService) {}
+
   configure(consumer: MiddlewareConsumer): void {
-    consumer.apply(OwnPagesMiddleware).forRoutes('{*path}');
+    consumer.apply(cookieParser(this.access.secret), OwnPagesMiddleware).forRoutes('{*path}');
   }
 }

@@ -1,9 +1,11 @@
 import 'reflect-metadata';
 import { readdirSync, readFileSync } from 'node:fs';
-import { createServer } from 'node:net';
+import { type AddressInfo, createServer } from 'node:net';
+import { homedir } from 'node:os';
 import { join } from 'node:path';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import { AccessService } from './access/access.service.ts';
 import { AppModule } from './app.module.ts';
 import { type DatabasePlace, openDatabase } from './database/open-database.ts';
 import { ExchangeService } from './exchange/exchange.service.ts';
@@ -16,6 +18,10 @@ export interface ServerOptions {
   readonly port: number;
   /** The built web application. */
   readonly webFolder?: string;
+  /** Where pictures are kept; in the data folder where there is one. */
+  readonly pictureFolder?: string;
+  /** Also answers the local network, which then wants the access code. */
+  readonly lan?: boolean;
   /** Tapes to import where they are not on the shelf yet, through the same import that users have. */
   readonly tapeFolder?: string;
 }
@@ -24,18 +30,23 @@ export interface RunningServer {
   readonly url: string;
   /** True where the wanted port was busy. */
   readonly movedPort: boolean;
+  /** For other devices; undefined where only this machine is answered. */
+  readonly lan?: { readonly addresses: readonly string[]; readonly code: string };
   close(): Promise<void>;
 }
 
 /** This machine only. */
 const HOST = '127.0.0.1';
+/** Every interface of it. */
+const ANY_HOST = '0.0.0.0';
 const PORTS_TRIED = 50;
 
 /** Opens the data, starts to answer, and says where. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   // Before anything else: a folder in use is refused without a half-built application around it.
   const opened = await openDatabase(options.place);
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.of(opened), {
+  const access = new AccessService(options.lan === true);
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.of({ opened, access, pictureFolder: pictureFolderOf(options) }), {
     logger: ['error', 'warn'],
     abortOnError: false,
     // An open event stream would hold up the stop for as long as its tab is open.
@@ -46,9 +57,20 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   describeApi(app);
   if (options.webFolder) serveWebApp(app, options.webFolder);
   const port = options.port === 0 ? 0 : await freePort(options.port);
-  await app.listen(port, HOST);
+  await app.listen(port, options.lan ? ANY_HOST : HOST);
   if (options.tapeFolder) await importFolder(app.get(ExchangeService), options.tapeFolder);
-  return { url: await app.getUrl(), movedPort: options.port !== 0 && port !== options.port, close: () => app.close() };
+  const { port: bound } = app.getHttpServer().address() as AddressInfo;
+  return {
+    url: `http://${HOST}:${bound}`,
+    movedPort: options.port !== 0 && port !== options.port,
+    ...(options.lan && { lan: { addresses: access.addresses(bound), code: access.code } }),
+    close: () => app.close(),
+  };
+}
+
+function pictureFolderOf({ place, pictureFolder }: ServerOptions): string {
+  if (pictureFolder) return pictureFolder;
+  return 'folder' in place ? join(place.folder, 'pictures') : join(homedir(), '.mindful-probe', 'pictures');
 }
 
 async function importFolder(exchange: ExchangeService, folder: string): Promise<void> {

@@ -54,6 +54,42 @@ export class UnsolvableError extends CodedError {
   }
 }
 
+export class PictureRefusedError extends CodedError {
+  readonly code = 'not-a-picture';
+  readonly status = 422;
+  readonly title = 'Cannot be kept';
+}
+
+export class PictureNotFoundError extends CodedError {
+  readonly code = 'picture-not-found';
+  readonly status = 404;
+  readonly title = 'No such picture';
+
+  constructor(hash: string) {
+    super(`There is no picture ${hash.slice(0, 12)}… here.`);
+  }
+}
+
+export class NoSessionError extends CodedError {
+  readonly code = 'no-session';
+  readonly status = 401;
+  readonly title = 'Access code wanted';
+
+  constructor() {
+    super('From another device the access code is wanted first. The machine at the bench shows it.');
+  }
+}
+
+export class WrongCodeError extends CodedError {
+  readonly code = 'wrong-code';
+  readonly status = 403;
+  readonly title = 'Wrong code';
+
+  constructor() {
+    super('That is not the access code. The machine at the bench shows it; each start has a new one.');
+  }
+}
+
 export class ForeignRequestError extends CodedError {
   readonly code = 'foreign-request';
   readonly status = 403;

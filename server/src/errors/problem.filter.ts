@@ -39,8 +39,10 @@ function problemOf(error: unknown): Problem {
     return problem(400, 'bad-request', 'Not valid', `${path || 'The request'}: ${issue?.message ?? 'not valid'}.`, path);
   }
   if (error instanceof HttpException) {
-    const code = error.getStatus() === 413 ? 'too-large' : error.getStatus() === 404 ? 'not-found' : 'bad-request';
-    return problem(error.getStatus(), code, error.name.replace(/Exception$/, ''), error.message);
+    const status = error.getStatus();
+    if (status === 429) return problem(429, 'too-many-tries', 'Too many tries', 'Too many codes were tried. Wait a minute.');
+    const code = status === 413 ? 'too-large' : status === 404 ? 'not-found' : 'bad-request';
+    return problem(status, code, error.name.replace(/Exception$/, ''), error.message);
   }
   const status = (error as { status?: unknown } | null)?.status;
   if (status === 413) return problem(413, 'too-large', 'Too large', 'The request is larger than this server takes.');

@@ -1,8 +1,9 @@
 import { type Entry, replay, selfContainedWriteUp, specimenFiles } from '@mindful-probe/core';
 import { Injectable } from '@nestjs/common';
-import { strToU8, zipSync } from 'fflate';
+import { strToU8, type Zippable, zipSync } from 'fflate';
+import { PicturesService } from '../pictures/pictures.service.ts';
 import { SpecimensService } from '../specimens/specimens.service.ts';
-import { readUpload } from './read-upload.ts';
+import { pictureFile, readUpload } from './read-upload.ts';
 
 export interface Exported {
   readonly fileName: string;
@@ -12,14 +13,20 @@ export interface Exported {
 /** Specimens in and out, as files. */
 @Injectable()
 export class ExchangeService {
-  constructor(private readonly specimens: SpecimensService) {}
+  constructor(
+    private readonly specimens: SpecimensService,
+    private readonly pictures: PicturesService,
+  ) {}
 
   /**
    * Imports a specimen. One that is on the shelf already gets the entries it lacks: a tape only grows, so nothing
    * is overwritten.
    */
   async import(bytes: Uint8Array): Promise<{ id: string; name: string; created: boolean; added: number }> {
-    const { specimen: id, entries } = readUpload(bytes);
+    const { tape, pictures } = readUpload(bytes);
+    const { specimen: id, entries } = tape;
+    const named = new Set(entries.flatMap((entry) => (entry.kind === 'picture' ? [entry.hash] : [])));
+    for (const [hash, picture] of pictures) if (named.has(hash)) await this.pictures.keepAs(hash, picture);
     const before = await this.specimens.tape(id, 0).catch(() => []);
     const { created } = await this.specimens.create(id, entries);
     const after = await this.specimens.tape(id, 0);
@@ -28,7 +35,12 @@ export class ExchangeService {
 
   async zip(id: string): Promise<Exported> {
     const entries = await this.entriesOf(id);
-    const files = Object.fromEntries([...specimenFiles(id, entries)].map(([name, text]) => [name, strToU8(text)]));
+    const files: Zippable = Object.fromEntries([...specimenFiles(id, entries)].map(([name, text]) => [name, strToU8(text)]));
+    for (const { hash, mediaType } of replay(entries).pictures.map(({ entry }) => entry)) {
+      const picture = await this.pictures.bytes(hash);
+      // Pictures are packed already.
+      if (picture) files[pictureFile(hash, mediaType)] = [picture, { level: 0 }];
+    }
     return { fileName: `${id}.zip`, bytes: zipSync(files, { level: 6 }) };
   }
 

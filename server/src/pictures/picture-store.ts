@@ -1,0 +1,54 @@
+import { createReadStream, type ReadStream } from 'node:fs';
+import { mkdir, open, readFile, rename, stat, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+
+/** A kept picture by its hash; `thumbnail` is a small WebP. */
+export type PictureSize = 'whole' | 'thumbnail';
+
+/** Pictures on disk by content: the same picture is kept once, and a name tells whether it is whole. */
+export class PictureStore {
+  constructor(private readonly folder: string) {}
+
+  async has(hash: string): Promise<boolean> {
+    return stat(this.path(hash, 'whole')).then(
+      () => true,
+      () => false,
+    );
+  }
+
+  async keep(hash: string, bytes: Uint8Array, thumbnail: Uint8Array): Promise<void> {
+    await this.write(this.path(hash, 'thumbnail'), thumbnail);
+    await this.write(this.path(hash, 'whole'), bytes);
+  }
+
+  read(hash: string, size: PictureSize): ReadStream {
+    return createReadStream(this.path(hash, size));
+  }
+
+  /** The first bytes, which tell the kind. */
+  async head(hash: string): Promise<Uint8Array> {
+    const file = await open(this.path(hash, 'whole'));
+    try {
+      const { buffer, bytesRead } = await file.read(new Uint8Array(12), 0, 12, 0);
+      return buffer.subarray(0, bytesRead);
+    } finally {
+      await file.close();
+    }
+  }
+
+  async bytes(hash: string): Promise<Uint8Array | undefined> {
+    return readFile(this.path(hash, 'whole')).catch(() => undefined);
+  }
+
+  /** Under another name first: a crash half-way leaves no half picture under a good one. */
+  private async write(path: string, bytes: Uint8Array): Promise<void> {
+    await mkdir(dirname(path), { recursive: true });
+    const unfinished = `${path}.${process.pid}.part`;
+    await writeFile(unfinished, bytes);
+    await rename(unfinished, path);
+  }
+
+  private path(hash: string, size: PictureSize): string {
+    return join(this.folder, hash.slice(0, 2), size === 'whole' ? hash : `${hash}.thumbnail`);
+  }
+}

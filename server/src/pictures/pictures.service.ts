@@ -1,0 +1,53 @@
+import { createHash } from 'node:crypto';
+import type { ReadStream } from 'node:fs';
+import { Inject, Injectable } from '@nestjs/common';
+import { PictureNotFoundError } from '../errors/coded-errors.ts';
+import type { PictureSize, PictureStore } from './picture-store.ts';
+import { type PictureType, processPicture } from './process-picture.ts';
+
+export const PICTURE_STORE = 'PICTURE_STORE';
+
+/** What the tape keeps of a picture. */
+export interface KeptPicture {
+  readonly hash: string;
+  readonly mediaType: PictureType;
+  readonly width: number;
+  readonly height: number;
+}
+
+@Injectable()
+export class PicturesService {
+  constructor(@Inject(PICTURE_STORE) private readonly store: PictureStore) {}
+
+  async keep(upload: Uint8Array): Promise<KeptPicture> {
+    const { bytes, thumbnail, ...kept } = await processPicture(upload);
+    await this.store.keep(kept.hash, bytes, thumbnail);
+    return kept;
+  }
+
+  /**
+   * Keeps a picture of an import under the hash that its tape names. A ZIP from elsewhere may carry what a camera
+   * wrote, so it is written anew all the same; its name on the tape stays.
+   */
+  async keepAs(hash: string, bytes: Uint8Array): Promise<void> {
+    if (await this.store.has(hash)) return;
+    const isOurs = createHash('sha256').update(bytes).digest('hex') === hash;
+    const kept = await processPicture(bytes);
+    await this.store.keep(hash, isOurs ? bytes : kept.bytes, kept.thumbnail);
+  }
+
+  async read(hash: string, size: PictureSize): Promise<{ stream: ReadStream; mediaType: PictureType }> {
+    if (!(await this.store.has(hash))) throw new PictureNotFoundError(hash);
+    const mediaType = size === 'thumbnail' ? 'image/webp' : mediaTypeOf(await this.store.head(hash));
+    return { stream: this.store.read(hash, size), mediaType };
+  }
+
+  bytes(hash: string): Promise<Uint8Array | undefined> {
+    return this.store.bytes(hash);
+  }
+}
+
+/** By the first byte: nothing else is ever kept. */
+function mediaTypeOf([first]: Uint8Array): PictureType {
+  return first === 0xff ? 'image/jpeg' : first === 0x89 ? 'image/png' : 'image/webp';
+}
