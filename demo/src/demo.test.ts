@@ -9,7 +9,9 @@ const folder = fileURLToPath(new URL('../specimens', import.meta.url));
 
 describe('demo specimens', () => {
   it('are the tapes that the scripts play', () => {
-    const files = readdirSync(folder).sort();
+    const files = readdirSync(folder)
+      .filter((name) => name.endsWith('.tape.json'))
+      .sort();
     const tapes = files.map((file) => JSON.parse(readFileSync(join(folder, file), 'utf8')));
     expect(tapes).toEqual(DEMO_SCRIPTS.map((script) => JSON.parse(JSON.stringify(playScript(script)))));
     for (const tape of tapes) expect(parseTape(tape).ok).toBe(true);
@@ -17,6 +19,8 @@ describe('demo specimens', () => {
 
   it.each(DEMO_SCRIPTS.map((script) => [script.id, script] as const))('%s: its readings agree with its circuit', (_, script) => {
     const specimen = replay(playScript(script).entries);
+    // One that was only opened has no circuit to agree with.
+    if (specimen.circuit.parts.length === 0) return;
     for (let rework = 0; rework <= specimen.reworks.length; rework++) {
       const appraisal = appraise(specimen, rework);
       if (!appraisal.ok) throw new Error(appraisal.error.message);

@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { type AddressInfo, createServer } from 'node:net';
 import { homedir } from 'node:os';
 import { join } from 'node:path';
@@ -77,8 +77,16 @@ async function importFolder(exchange: ExchangeService, folder: string): Promise<
   for (const name of readdirSync(folder)
     .filter((file) => file.endsWith('.tape.json'))
     .sort()) {
-    await exchange.import(readFileSync(join(folder, name)));
+    await exchange.import(readFileSync(join(folder, name)), pictureBeside(folder));
   }
+}
+
+/** Pictures lie beside the tapes by their hash. */
+function pictureBeside(folder: string): (file: string) => Uint8Array | undefined {
+  return (file) => {
+    const path = join(folder, file);
+    return existsSync(path) ? readFileSync(path) : undefined;
+  };
 }
 
 async function freePort(wanted: number): Promise<number> {

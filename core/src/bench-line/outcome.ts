@@ -5,6 +5,8 @@ export type BenchOutcome =
   | { readonly kind: 'empty' }
   /** Enter puts the draft on the tape. */
   | { readonly kind: 'entry'; readonly meaning: string; readonly draft: EntryDraft }
+  /** Enter opens the camera or the file chooser. */
+  | { readonly kind: 'picture'; readonly meaning: string }
   /** Answered in place; a second Enter puts it on the tape as a note. */
   | { readonly kind: 'answer'; readonly meaning: string; readonly draft: EntryDraft }
   /** Not readable (yet): what is wrong, and the nearest that could be read. */

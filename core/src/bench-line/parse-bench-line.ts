@@ -21,6 +21,7 @@ const VERBS: Readonly<Record<string, Verb>> = {
   note: (words, _, line) => textEntry('note', words, line),
   join: parseJoin,
   goal: parseGoal,
+  pic: () => ({ kind: 'picture', meaning: 'a picture, from the camera or a file' }),
   ...Object.fromEntries(SENSES.map((sense) => [sense, (words: readonly string[]) => parseSense(sense, words)])),
 };
 

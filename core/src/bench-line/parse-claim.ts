@@ -11,7 +11,7 @@ import {
   sayClaim,
 } from '../claim/index.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
-import { figureOf, wordsOf } from './words.ts';
+import { figureOf, metresOf, wordsOf } from './words.ts';
 
 /** `claim 180lm listing`, `claim cri 80 box`, `claim 100-240v`, `claim water IP44 box`. */
 export function parseClaim(words: readonly string[]): BenchOutcome {
@@ -51,6 +51,8 @@ function claimInFigures(named: ReturnType<typeof claimFieldNamed>, text: string,
   // A colour temperature is in kelvin, whatever k means elsewhere.
   const kelvin = /^(\d{4,5})k$/i.exec(text);
   if (kelvin && (named === undefined || named === 'kelvin')) return claimEntry('kelvin', Number(kelvin[1]), undefined, source);
+  const metres = named && CLAIM_DEFINITIONS[named].unit === 'metres' ? metresOf(text) : undefined;
+  if (named && metres !== undefined) return claimEntry(named, metres, undefined, source);
   const range = /^([\d.,]+)[-–]([\d.,]+[a-zA-Z°]*)$/.exec(text);
   const upper = figureOf(range?.[2] ?? text);
   if (!upper) return unread(`“${text}” is not a figure with a unit, as 180 lm.`);

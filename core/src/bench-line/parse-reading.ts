@@ -3,7 +3,7 @@ import { divide, formatEngineering, formatUncertain, readingUncertainty, type Un
 import { type BenchState, dangersOf, inLineFigures, type Place, READING_UNITS, type ReadingFigure } from '../specimen/index.ts';
 import type { BenchContext } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
-import { figureOf } from './words.ts';
+import { figureOf, metresOf } from './words.ts';
 
 type ReadingUnit = (typeof READING_UNITS)[number];
 
@@ -75,8 +75,7 @@ function placeOf(words: readonly string[], { specimen }: BenchContext): Placed |
   const surface = /^T([a-z]\w*)$/.exec(first);
   if (surface) return { place: { at: 'surface', name: surface[1] as string }, used: 1, words: `temperature of the ${surface[1]}` };
   if (first.toLowerCase() === 'lux') {
-    const metres = words[2] === '@' && words[3] !== undefined ? figureOf(words[3]) : undefined;
-    const at = metres && 'value' in metres ? metres.value : undefined;
+    const at = words[2] === '@' && words[3] !== undefined ? metresOf(words[3]) : undefined;
     return { place: { at: 'light', ...(at !== undefined && { metres: at }) }, used: 1, words: 'light' };
   }
   const part = partRef(first, specimen);

@@ -25,3 +25,12 @@ export function figureOf(word: string): ParsedQuantity | { readonly wrong: strin
   const shape = /^([~±]?[+-]?[\d.,]+)([a-zA-Zµ°Ω%]+)$/.exec(word);
   return shape ? { wrong: `${word}: “${shape[2]}” is not a unit I know (v, a, r, w, c, lm, lux; with m, k, u before it).` } : undefined;
 }
+
+/** A length: behind its figure `m` is metres, and no thousandth of nothing. */
+export function metresOf(word: string): number | undefined {
+  const match = /^([\d.,]+)(mm|cm|m|km)$/i.exec(word);
+  if (!match) return undefined;
+  const factor = { mm: 1e-3, cm: 1e-2, m: 1, km: 1e3 }[(match[2] as string).toLowerCase()] as number;
+  const value = Number((match[1] as string).replace(',', '.')) * factor;
+  return value > 0 ? value : undefined;
+}

@@ -22,9 +22,7 @@ describe('claims that cannot be', () => {
   });
 
   it('two sources that differ are shown against each other', () => {
-    expect(doubtClaims(claims(['volts', 5], ['watts', 3, 'box'], ['watts', 1, 'body']))[0]?.text).toMatch(
-      /box says 3\.00\sW, the body 1\.00\sW/,
-    );
+    expect(doubtClaims(claims(['volts', 5], ['watts', 3, 'box'], ['watts', 1, 'body']))[0]?.text).toMatch(/box says 3\sW, the body 1\sW/);
   });
 
   it('no voltage stated, but only once something is', () => {

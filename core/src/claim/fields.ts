@@ -55,7 +55,8 @@ export const CLAIM_LABELS = Object.fromEntries(CLAIM_FIELDS.map((field) => [fiel
 
 /** The field that a figure with this unit fills by itself; undefined where the unit alone does not tell. */
 export function claimFieldOf(unit: Unit): ClaimField | undefined {
-  return CLAIM_FIELDS.find((field) => CLAIM_DEFINITIONS[field].unit === unit && CLAIM_DEFINITIONS[field].typed.length === 0);
+  const fields = CLAIM_FIELDS.filter((field) => CLAIM_DEFINITIONS[field].unit === unit);
+  return fields.length === 1 ? fields[0] : fields.find((field) => CLAIM_DEFINITIONS[field].typed.length === 0);
 }
 
 /** The field that a word names. */

@@ -21,12 +21,20 @@ export class ExchangeService {
   /**
    * Imports a specimen. One that is on the shelf already gets the entries it lacks: a tape only grows, so nothing
    * is overwritten.
+   *
+   * @param beside reads a picture that does not come with the upload
    */
-  async import(bytes: Uint8Array): Promise<{ id: string; name: string; created: boolean; added: number }> {
+  async import(
+    bytes: Uint8Array,
+    beside: (file: string) => Uint8Array | undefined = () => undefined,
+  ): Promise<{ id: string; name: string; created: boolean; added: number }> {
     const { tape, pictures } = readUpload(bytes);
     const { specimen: id, entries } = tape;
-    const named = new Set(entries.flatMap((entry) => (entry.kind === 'picture' ? [entry.hash] : [])));
-    for (const [hash, picture] of pictures) if (named.has(hash)) await this.pictures.keepAs(hash, picture);
+    for (const entry of entries) {
+      if (entry.kind !== 'picture') continue;
+      const picture = pictures.get(entry.hash) ?? beside(pictureFile(entry.hash, entry.mediaType));
+      if (picture) await this.pictures.keepAs(entry.hash, picture);
+    }
     const before = await this.specimens.tape(id, 0).catch(() => []);
     const { created } = await this.specimens.create(id, entries);
     const after = await this.specimens.tape(id, 0);

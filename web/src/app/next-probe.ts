@@ -1,4 +1,4 @@
-import type { Appraisal, Specimen } from '@mindful-probe/core';
+import { type Appraisal, type BenchState, type Discharge, type Specimen, sayDischarge } from '@mindful-probe/core';
 import type { Analysis } from '../shared/worker/use-analysis.ts';
 
 export interface NextProbe {
@@ -19,6 +19,23 @@ export function nextProbeOf(specimen: Specimen, analysis: Analysis | undefined):
   const loose = specimen.nets.find(({ pins }) => pins.length === 1);
   if (loose) return { what: loose.pins[0] as string, why: 'this pin is joined to nothing yet', line: `join ${loose.pins[0]} ` };
   return proposal(current.value);
+}
+
+/** Where a store may still hold volts, the reading that shows that it does not comes before any other. */
+export function dischargeProbeOf({ benchState }: Specimen, discharges: readonly Discharge[]): NextProbe | undefined {
+  const slowest = [...discharges].sort(
+    (a, b) => (b.secondsTo34 ?? Number.POSITIVE_INFINITY) - (a.secondsTo34 ?? Number.POSITIVE_INFINITY),
+  )[0];
+  if (benchState !== 'charged') return undefined;
+  if (!slowest)
+    return { what: 'charged', why: 'no store is traced yet: measure over every large capacitor before a hand goes in', line: '' };
+  return { what: slowest.ref, why: sayDischarge(slowest), line: `${slowest.ref} ` };
+}
+
+/** Where the key leads: off again means charged first, where something can hold a charge. */
+export function stateAfter(state: BenchState, hasStore: boolean): BenchState {
+  if (state === 'dead') return 'live';
+  return state === 'live' && hasStore ? 'charged' : 'dead';
 }
 
 function missingPart(specimen: Specimen, message: string): NextProbe {

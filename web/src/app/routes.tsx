@@ -14,5 +14,6 @@ export const router = createBrowserRouter([
       { path: ':stage', lazy: async () => ({ Component: (await import('./stage-outlet.tsx')).StageOutlet }) },
     ],
   },
+  { path: '/enter', lazy: async () => ({ Component: (await import('./phone/enter-page.tsx')).EnterPage }), hydrateFallbackElement: <p /> },
   { path: '*', element: <NotFoundPage /> },
 ]);

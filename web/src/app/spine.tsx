@@ -1,5 +1,6 @@
-import { claimFigures, doubtClaims, formatEngineering, type Specimen, type Stage, type StageMark } from '@mindful-probe/core';
+import { doubtsOf, formatEngineering, type Specimen, type Stage, type StageMark, sayClaim } from '@mindful-probe/core';
 import { NavLink } from 'react-router';
+import { mainsSetting } from '../shared/data/mains-setting.ts';
 import type { OpenSpecimen } from '../shared/data/open-specimen.tsx';
 import { multipleText } from '../shared/figures/figure.tsx';
 import { STAGE_KEYS } from './keys.ts';
@@ -108,12 +109,12 @@ function factOf(stage: Stage, { specimen, analysis }: OpenSpecimen): string {
 }
 
 function claimFact(specimen: Specimen): string {
-  const doubts = doubtClaims(claimFigures(specimen)).filter(({ severity }) => severity === 'impossible').length;
+  const doubts = doubtsOf(specimen, mainsSetting()).filter(({ severity }) => severity === 'impossible').length;
   if (doubts > 0) return `${doubts} cannot be`;
   return specimen.claims
     .filter(({ field }) => field === 'watts' || field === 'lumens' || field === 'volts')
     .slice(0, 2)
-    .map(({ field, value }) => formatEngineering(value, field).text)
+    .map(sayClaim)
     .join(', ');
 }
 

@@ -1,19 +1,24 @@
-import { BENCH_STATES, STAGES, type Stage } from '@mindful-probe/core';
+import { dischargesOf, STAGES, type Stage } from '@mindful-probe/core';
+import { Camera } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { BenchLine, type BenchLineHandle } from '../shared/bench-line/bench-line.tsx';
 import { type OpenSpecimen, SpecimenProvider } from '../shared/data/open-specimen.tsx';
 import { type SpecimenData, useSpecimen } from '../shared/data/use-specimen.ts';
+import { addPhotos } from '../shared/photos/photos.ts';
 import { Patterns } from '../shared/pictures/patterns.tsx';
 import { TapePanel } from '../shared/tape/tape-panel.tsx';
 import { useAnalysis } from '../shared/worker/use-analysis.ts';
 import { BenchStateButton, BenchStrip } from './bench-state.tsx';
 import { Brand } from './brand.tsx';
 import { ComputingStrip } from './computing-strip.tsx';
+import { GateDialog } from './gate/gate-dialog.tsx';
+import { useGate } from './gate/use-gate.ts';
 import { KeyHelp } from './key-help.tsx';
 import { type KeyCommand, useKeys } from './keys.ts';
-import { nextProbeOf } from './next-probe.ts';
+import { dischargeProbeOf, nextProbeOf, stateAfter } from './next-probe.ts';
 import { NotFoundPage } from './not-found-page.tsx';
+import { PhoneDialog } from './phone/phone-dialog.tsx';
 import { Spine } from './spine.tsx';
 import { STAGE_TITLES } from './stage-titles.ts';
 import { toggleTheme } from './theme.ts';
@@ -30,8 +35,10 @@ export function Workspace() {
 
 const NARROW = '(max-width: 1100px)';
 
-function OpenWorkspace({ data }: { readonly data: SpecimenData }) {
-  const { specimen, record, entries, id } = data;
+function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
+  const { specimen, entries, id } = ungated;
+  const { record, gates, open: gateShown, refuse } = useGate(specimen, ungated.record);
+  const data = useMemo((): SpecimenData => ({ ...ungated, record }), [ungated, record]);
   const { stage } = useParams();
   const navigate = useNavigate();
   const { analysis, again } = useAnalysis(id, entries);
@@ -40,7 +47,9 @@ function OpenWorkspace({ data }: { readonly data: SpecimenData }) {
   const [helpShown, setHelpShown] = useState(false);
   const suggest = useCallback((line: string) => benchLine.current?.suggest(line), []);
   const open = useMemo((): OpenSpecimen => ({ ...data, analysis, suggest }), [data, analysis, suggest]);
-  const next = nextProbeOf(specimen, analysis);
+  const discharges = useMemo(() => dischargesOf(specimen.circuit), [specimen.circuit]);
+  const next = dischargeProbeOf(specimen, discharges) ?? nextProbeOf(specimen, analysis);
+  const chooser = useRef<HTMLInputElement>(null);
 
   useEffect(() => {
     const narrow = window.matchMedia(NARROW);
@@ -54,8 +63,7 @@ function OpenWorkspace({ data }: { readonly data: SpecimenData }) {
   }, [specimen.name, stage]);
 
   const nextState = () => {
-    const index = BENCH_STATES.indexOf(specimen.benchState);
-    record({ kind: 'state', state: BENCH_STATES[(index + 1) % BENCH_STATES.length] ?? 'dead' });
+    record({ kind: 'state', state: stateAfter(specimen.benchState, discharges.length > 0) });
   };
 
   const undo = () => {
@@ -107,6 +115,19 @@ function OpenWorkspace({ data }: { readonly data: SpecimenData }) {
           <button type="button" onClick={() => setHelpShown(true)} className="px-3 text-quiet max-md:hidden">
             keys <kbd className="key-hint">?</kbd>
           </button>
+          <button type="button" onClick={() => chooser.current?.click()} className="px-3 md:hidden" aria-label="Take a picture">
+            <Camera size={22} aria-hidden />
+          </button>
+          <input
+            ref={chooser}
+            type="file"
+            accept="image/jpeg,image/png,image/webp"
+            capture="environment"
+            multiple
+            hidden
+            onChange={(event) => addPhotos(event.target.files ?? [], id, (stage as Stage) ?? 'opening')}
+          />
+          <PhoneDialog />
           <BenchStateButton state={specimen.benchState} onNext={nextState} />
         </header>
         <div
@@ -142,9 +163,10 @@ function OpenWorkspace({ data }: { readonly data: SpecimenData }) {
               </>
             )}
           </section>
-          <BenchLine ref={benchLine} specimenId={id} specimen={specimen} record={record} />
+          <BenchLine ref={benchLine} specimenId={id} specimen={specimen} record={record} onPicture={() => chooser.current?.click()} />
         </footer>
       </div>
+      <GateDialog gates={gates} open={gateShown} record={ungated.record} onRefuse={refuse} />
       <KeyHelp open={helpShown} onOpenChange={setHelpShown} />
     </SpecimenProvider>
   );

@@ -13,10 +13,12 @@ interface BenchLineProps {
   readonly specimenId: string;
   readonly specimen: Specimen;
   readonly record: (draft: EntryDraft) => void;
+  /** `pic`: opens the camera or the file chooser. */
+  readonly onPicture: () => void;
 }
 
 /** The one-line entry: its meaning above it while it is typed, Enter puts it on the tape, Tab completes. */
-export function BenchLine({ ref, specimenId, specimen, record }: BenchLineProps) {
+export function BenchLine({ ref, specimenId, specimen, record, onPicture }: BenchLineProps) {
   const [text, setText] = useBenchDraft(specimenId);
   const [refused, setRefused] = useState<string>();
   const [asked, setAsked] = useState<string>();
@@ -36,6 +38,9 @@ export function BenchLine({ ref, specimenId, specimen, record }: BenchLineProps)
   function enter() {
     if (outcome.kind === 'entry') {
       record({ ...outcome.draft, typed: text });
+      setText('');
+    } else if (outcome.kind === 'picture') {
+      onPicture();
       setText('');
     } else if (outcome.kind === 'answer') {
       // The first Enter only shows the answer, the second keeps it.
@@ -81,7 +86,7 @@ export function BenchLine({ ref, specimenId, specimen, record }: BenchLineProps)
         >
           {tooLong !== undefined
             ? `${tooLong.toLocaleString('en')} characters are too many for one line; ${LONGEST_LINE.toLocaleString('en')} go in. Nothing was pasted.`
-            : outcome.kind === 'entry'
+            : outcome.kind === 'entry' || outcome.kind === 'picture'
               ? outcome.meaning
               : outcome.kind === 'answer'
                 ? `${outcome.meaning}${asked === text ? ' · Enter keeps it' : ''}`

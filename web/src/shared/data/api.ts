@@ -43,6 +43,8 @@ export async function request<T>(path: string, init?: RequestInit): Promise<T> {
   }
   const body = (await response.json().catch(() => undefined)) as (T & { code?: string; detail?: string }) | undefined;
   if (response.ok && body !== undefined) return body;
+  // Another device without its session: it shows the code first.
+  if (response.status === 401) window.location.assign('/enter');
   throw new ProblemError(body?.code ?? 'unknown', response.status, body?.detail ?? `The server answered ${response.status}.`);
 }
 

@@ -1,4 +1,4 @@
-import { CLAIM_LABELS, type Entry, formatEngineering, partValue } from '@mindful-probe/core';
+import { CLAIM_LABELS, CLAIM_TEXT_LABELS, type Entry, formatEngineering, GATES, partValue, sayClaim } from '@mindful-probe/core';
 
 export interface EntryWords {
   /** As typed, else in words. */
@@ -19,11 +19,27 @@ export function describeEntry(entry: Entry): EntryWords {
     case 'name':
       return { words: entry.name, meaning: 'on the shelf', mono: false };
     case 'claim': {
-      const figure = formatEngineering(entry.value, entry.field).text;
+      const figure = sayClaim(entry);
       return { words: typed ?? `${CLAIM_LABELS[entry.field]} ${figure}`, meaning: `says the ${entry.source}`, mono };
     }
+    case 'claim-text':
+      return { words: typed ?? `${CLAIM_TEXT_LABELS[entry.field]}: ${entry.text.slice(0, 80)}`, meaning: `says the ${entry.source}`, mono };
+    case 'confirm': {
+      const item = GATES[entry.gate].items.find(({ code }) => code === entry.item);
+      return { words: item?.text ?? entry.item, meaning: `confirmed, ${entry.gate}`, mono: false };
+    }
+    case 'fact':
+      return { words: `${entry.name.replace(/-/g, ' ')}: ${entry.value}`, meaning: 'how it is built', mono: false };
+    case 'sense':
+      return { words: typed ?? `${entry.of}: ${entry.text}`, meaning: 'noticed', mono };
     case 'step':
       return { words: typed ?? entry.text, meaning: 'step', mono };
+    case 'step-order':
+      return { words: 'Steps put in order', meaning: 'opening', mono: false };
+    case 'picture':
+      return { words: entry.name ?? 'Picture', meaning: `picture, ${entry.stage}`, mono: false };
+    case 'pin':
+      return { words: entry.text, meaning: 'pin in a picture', mono: false };
     case 'note':
       return { words: typed ?? entry.text, meaning: typed?.startsWith('?') ? entry.text.slice(typed.length + 2) : 'note', mono };
     case 'part':

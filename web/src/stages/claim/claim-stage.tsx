@@ -1,32 +1,43 @@
 import {
+  CLAIM_FIELDS,
   CLAIM_LABELS,
   CLAIM_SOURCES,
+  CLAIM_TEXT_FIELDS,
+  CLAIM_TEXT_LABELS,
   type ClaimDoubt,
   type ClaimSource,
-  claimFigures,
-  claimFrom,
-  doubtClaims,
-  formatEngineering,
+  doubtsOf,
+  type Mains,
+  type Specimen,
+  sayClaim,
 } from '@mindful-probe/core';
-import { useForm } from 'react-hook-form';
+import { setMains, useMains } from '../../shared/data/mains-setting.ts';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
+import { PhotoStrip } from '../../shared/photos/photo-strip.tsx';
+import { ClaimForm } from './claim-form.tsx';
+import { ListingDialog } from './listing-dialog.tsx';
 
-/** What body, box and listing say, and what of it cannot be. */
+/** What body, box and listing say, side by side, and what of it cannot be. */
 export function ClaimStage() {
   const { specimen } = useOpenSpecimen();
-  const doubts = doubtClaims(claimFigures(specimen));
-  const impossible = new Set(doubts.filter(({ severity }) => severity === 'impossible').flatMap(({ claims }) => claims));
+  const mains = useMains();
+  const doubts = doubtsOf(specimen, mains);
+  const count = specimen.claims.length + specimen.claimTexts.length;
   return (
     <>
       <StageHeader
         title="Claim"
-        fact={specimen.claims.length === 0 ? undefined : `${specimen.claims.length} claims, ${doubts.length} doubtful`}
-      />
+        fact={count === 0 ? undefined : `${count} claims, ${doubts.filter(({ severity }) => severity !== 'question').length} doubtful`}
+      >
+        <MainsChoice mains={mains} />
+        <ListingDialog />
+      </StageHeader>
       <ClaimForm />
-      {specimen.claims.length === 0 ? (
+      <PhotoStrip stage="claim" label="Pictures of body, box and listing" />
+      {count === 0 ? (
         <Empty>
           <p>
             What body, box, leaflet or listing promise goes here, each with who says it. Start with the volts: a lamp without them has not
@@ -34,35 +45,7 @@ export function ClaimStage() {
           </p>
         </Empty>
       ) : (
-        <table className="mt-6 w-full max-w-[640px] border-collapse">
-          <caption className="sr-only">Claims</caption>
-          <thead>
-            <tr className="border-b border-ink">
-              <th scope="col" className="py-1">
-                What
-              </th>
-              <th scope="col" className="pr-6 text-right">
-                Figure
-              </th>
-              <th scope="col">Said by</th>
-              <th scope="col">
-                <span className="sr-only">Judged</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {specimen.claims.map(({ id, field, value, source }) => (
-              <tr key={id} className="border-b border-rule">
-                <td className="py-2">{CLAIM_LABELS[field]}</td>
-                <td className={`pr-6 text-right font-figures text-17 ${impossible.has(id) ? 'font-[650] text-brick' : ''}`}>
-                  {formatEngineering(value, field).text}
-                </td>
-                <td>{source}</td>
-                <td>{impossible.has(id) && <LevelMark level="over" />}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <ClaimTable specimen={specimen} doubts={doubts} />
       )}
       {doubts.length > 0 && (
         <section className="mt-6 max-w-[760px]" aria-label="Doubts">
@@ -78,66 +61,115 @@ export function ClaimStage() {
   );
 }
 
-function DoubtRow({ doubt: { text, severity } }: { readonly doubt: ClaimDoubt }) {
+const MAINS_CHOICES: readonly Mains[] = [
+  { volts: 230, hertz: 50 },
+  { volts: 120, hertz: 60 },
+  { volts: 100, hertz: 50 },
+  { volts: 100, hertz: 60 },
+  { volts: 230, hertz: 60 },
+];
+
+function MainsChoice({ mains }: { readonly mains: Mains }) {
   return (
-    <li className="flex items-start gap-2.5 border-b border-rule py-2">
-      <span className="pt-0.5">
-        <LevelMark level={severity === 'impossible' ? 'over' : 'caution'} />
-      </span>
-      <span className={severity === 'impossible' ? 'text-brick' : ''}>{text}</span>
-    </li>
+    <label className="flex items-center gap-2 text-quiet">
+      Mains here
+      <select
+        className="font-figures text-ink"
+        value={`${mains.volts} ${mains.hertz}`}
+        onChange={(event) => setMains(MAINS_CHOICES.find(({ volts, hertz }) => `${volts} ${hertz}` === event.target.value) ?? mains)}
+      >
+        {MAINS_CHOICES.map(({ volts, hertz }) => (
+          <option key={`${volts} ${hertz}`} value={`${volts} ${hertz}`}>
+            {volts} V, {hertz} Hz
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 
-interface ClaimFields {
-  readonly figure: string;
+interface Said {
+  readonly id: string;
   readonly source: ClaimSource;
+  readonly words: string;
+  readonly isFigure: boolean;
 }
 
-/** A figure with its unit and who says it; the kind of claim follows from the unit. */
-function ClaimForm() {
-  const { record } = useOpenSpecimen();
-  const { register, handleSubmit, setValue, setFocus, formState, watch, setError } = useForm<ClaimFields>({
-    defaultValues: { figure: '', source: 'listing' },
-  });
-  const figure = watch('figure');
-  const outcome = figure.trim() === '' ? undefined : claimFrom(figure, watch('source'));
-  const add = handleSubmit(({ figure: text, source }) => {
-    const claim = claimFrom(text, source);
-    if (claim.kind !== 'entry') {
-      setError('figure', { message: claim.kind === 'unread' ? claim.message : 'A figure with a unit.' });
-      return;
-    }
-    record(claim.draft);
-    setValue('figure', '');
-    setFocus('figure');
-  });
+/** One row a thing claimed, one column a source: what differs stands side by side. */
+function ClaimTable({ specimen, doubts }: { readonly specimen: Specimen; readonly doubts: readonly ClaimDoubt[] }) {
+  const marked = (severity: ClaimDoubt['severity'][]) =>
+    new Set(doubts.filter((doubt) => severity.includes(doubt.severity)).flatMap(({ claims }) => claims));
+  const [impossible, doubtful] = [marked(['impossible', 'unsafe']), marked(['caution'])];
+  const rows = [
+    ...CLAIM_FIELDS.map((field) => ({
+      label: CLAIM_LABELS[field],
+      said: specimen.claims
+        .filter((claim) => claim.field === field)
+        .map((claim): Said => ({ id: claim.id, source: claim.source, words: sayClaim(claim), isFigure: true })),
+    })),
+    ...CLAIM_TEXT_FIELDS.map((field) => ({
+      label: CLAIM_TEXT_LABELS[field],
+      said: specimen.claimTexts
+        .filter((claim) => claim.field === field)
+        .map(({ id, source, text }): Said => ({ id, source, words: text.length > 90 ? `${text.slice(0, 90)}…` : text, isFigure: false })),
+    })),
+  ].filter(({ said }) => said.length > 0);
+  const sources = CLAIM_SOURCES.filter((source) => rows.some(({ said }) => said.some((claim) => claim.source === source)));
   return (
-    <form onSubmit={add} className="flex flex-wrap items-end gap-4">
-      <label>
-        <span className="block text-12 text-quiet">Figure with its unit</span>
-        <input
-          className="w-[160px] font-figures text-17"
-          placeholder="180 lm"
-          autoComplete="off"
-          aria-describedby="claim-meaning"
-          {...register('figure')}
-        />
-      </label>
-      <label>
-        <span className="block text-12 text-quiet">Said by</span>
-        <select className="h-[31px] text-17" {...register('source')}>
-          {CLAIM_SOURCES.map((source) => (
-            <option key={source}>{source}</option>
+    <table className="mt-4 w-full max-w-[860px] border-collapse">
+      <caption className="sr-only">Claims by who says them</caption>
+      <thead>
+        <tr className="border-b border-ink">
+          <th scope="col" className="py-1">
+            What
+          </th>
+          {sources.map((source) => (
+            <th key={source} scope="col" className="pl-4">
+              {source}
+            </th>
           ))}
-        </select>
-      </label>
-      <button type="submit" className="action">
-        Add claim
-      </button>
-      <p id="claim-meaning" role="status" className={`self-center ${formState.errors.figure ? 'text-brick' : 'text-quiet'}`}>
-        {formState.errors.figure?.message ?? (outcome?.kind === 'entry' ? outcome.meaning : '')}
-      </p>
-    </form>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ label, said }) => (
+          <tr key={label} className="border-b border-rule align-baseline">
+            <th scope="row" className="py-2 font-[400]">
+              {label}
+            </th>
+            {sources.map((source) => (
+              <td key={source} className="pl-4">
+                {said
+                  .filter((claim) => claim.source === source)
+                  .map((claim) => (
+                    <span
+                      key={claim.id}
+                      className={`mr-3 inline-flex items-center gap-2 ${claim.isFigure ? 'font-figures text-17' : ''} ${impossible.has(claim.id) ? 'font-[650] text-brick' : ''}`}
+                    >
+                      {claim.words}
+                      {impossible.has(claim.id) ? <LevelMark level="over" /> : doubtful.has(claim.id) && <LevelMark level="caution" />}
+                    </span>
+                  ))}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function DoubtRow({ doubt: { text, severity } }: { readonly doubt: ClaimDoubt }) {
+  const isOver = severity === 'impossible' || severity === 'unsafe';
+  return (
+    <li className="flex items-start gap-2.5 border-b border-rule py-2">
+      <span className="pt-0.5">
+        {severity === 'question' ? (
+          <span className="grid h-4 w-4 place-items-center font-figures text-14 font-[650] text-petrol">?</span>
+        ) : (
+          <LevelMark level={isOver ? 'over' : 'caution'} />
+        )}
+      </span>
+      <span className={isOver ? 'text-brick' : ''}>{text}</span>
+    </li>
   );
 }

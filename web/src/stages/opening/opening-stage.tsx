@@ -1,38 +1,125 @@
+import type { EntryOf } from '@mindful-probe/core';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
+import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
+import { PhotoStrip } from '../../shared/photos/photo-strip.tsx';
+import { CloseAgain } from './close-again.tsx';
+import { Construction } from './construction.tsx';
+import { StepForm } from './step-form.tsx';
 
-/** The way in, as numbered steps. */
+type Step = EntryOf<'step'>;
+
+/** The way in, as numbered steps that can be gone backwards. */
 export function OpeningStage() {
-  const { specimen, suggest } = useOpenSpecimen();
+  const { specimen } = useOpenSpecimen();
+  const [closing, setClosing] = useState(false);
+  const { steps } = specimen;
   return (
     <>
-      <StageHeader
-        title="Opening"
-        fact={specimen.steps.length === 0 ? undefined : `${specimen.steps.length} steps; closing is the same backwards`}
-      >
-        <button type="button" className="action" onClick={() => suggest('step ')}>
-          Next step
-        </button>
+      <StageHeader title="Opening" fact={steps.length === 0 ? undefined : `${steps.length} steps; closing is the same backwards`}>
+        {steps.length > 0 && (
+          <button type="button" className="action" aria-pressed={closing} onClick={() => setClosing(!closing)}>
+            {closing ? 'The way in' : 'Close again'}
+          </button>
+        )}
       </StageHeader>
-      {specimen.steps.length === 0 ? (
-        <Empty>
-          <p>
-            Source off, cells out, then how it comes apart: what holds what, which tool, what falls out, which lead is positive. One step a
-            line.
-          </p>
-          <p className="mt-2 font-figures text-ink">step lens ring off, three clips · mark red = +</p>
-        </Empty>
+      {closing ? (
+        <CloseAgain />
       ) : (
-        <ol className="max-w-[760px] border-t border-ink">
-          {specimen.steps.map(({ id, text }, index) => (
-            <li key={id} className="flex items-baseline gap-4 border-b border-rule py-2.5">
-              <span className="w-6 text-right font-figures text-17 text-quiet">{index + 1}</span>
-              <span className="text-17">{text}</span>
-            </li>
-          ))}
-        </ol>
+        <>
+          <StepForm />
+          {steps.length === 0 ? (
+            <Empty>
+              <p>
+                Source off, cells out, then how it comes apart: what holds what, which tool, what falls out, which lead is positive. One
+                step a line, here or on the bench line.
+              </p>
+              <p className="mt-2 font-figures text-ink">
+                step lens ring off, three clips · mark red = + · polarity red lead is minus, by test
+              </p>
+            </Empty>
+          ) : (
+            <StepList steps={steps} />
+          )}
+          <PhotoStrip stage="opening" label="Pictures of the opening" />
+          <Construction />
+        </>
       )}
     </>
+  );
+}
+
+/** Moved by its handles, with pointer or keyboard, or dragged. */
+function StepList({ steps }: { readonly steps: readonly Step[] }) {
+  const { record } = useOpenSpecimen();
+  const [dragged, setDragged] = useState<number>();
+  const move = (from: number, to: number) => {
+    if (to < 0 || to >= steps.length || from === to) return;
+    const ids = steps.map(({ id }) => id);
+    const [moved] = ids.splice(from, 1);
+    ids.splice(to, 0, moved as string);
+    record({ kind: 'step-order', steps: ids });
+  };
+  return (
+    <ol className="mt-4 max-w-[860px] border-t border-ink">
+      {steps.map((step, index) => (
+        <li
+          key={step.id}
+          draggable
+          onDragStart={() => setDragged(index)}
+          onDragOver={(event) => event.preventDefault()}
+          onDrop={() => dragged !== undefined && move(dragged, index)}
+          className="grid grid-cols-[28px_1fr_auto] items-baseline gap-3 border-b border-rule py-2"
+        >
+          <span className="text-right font-figures text-17 text-quiet">{index + 1}</span>
+          <StepWords step={step} />
+          <span className="flex gap-1">
+            <Mover label={`Step ${index + 1} earlier`} disabled={index === 0} onMove={() => move(index, index - 1)}>
+              <ArrowUp size={16} aria-hidden />
+            </Mover>
+            <Mover label={`Step ${index + 1} later`} disabled={index === steps.length - 1} onMove={() => move(index, index + 1)}>
+              <ArrowDown size={16} aria-hidden />
+            </Mover>
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+interface MoverProps {
+  readonly label: string;
+  readonly disabled: boolean;
+  readonly onMove: () => void;
+  readonly children: React.ReactNode;
+}
+
+function Mover({ label, disabled, onMove, children }: MoverProps) {
+  return (
+    <button type="button" aria-label={label} disabled={disabled} onClick={onMove} className="border border-rule p-1 disabled:opacity-40">
+      {children}
+    </button>
+  );
+}
+
+/** A step with what holds it, what it takes, and what it leaves loose. */
+export function StepWords({ step: { text, heldBy, tool, risk, keeps, reversible } }: { readonly step: Step }) {
+  const more = [heldBy && `held by ${heldBy}`, tool, keeps && `loose: ${keeps}`, reversible === false && 'not reversible']
+    .filter(Boolean)
+    .join(' · ');
+  return (
+    <span>
+      <span className="text-17">{text}</span>
+      {more !== '' && <span className="block text-quiet">{more}</span>}
+      {risk !== undefined && (
+        <span className="flex items-center gap-1.5 text-ochre">
+          <LevelMark level="caution" />
+          {risk}
+        </span>
+      )}
+    </span>
   );
 }

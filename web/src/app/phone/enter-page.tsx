@@ -1,0 +1,57 @@
+import { type FormEvent, useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+
+/** Where another device shows that it belongs to the bench: by the code, typed or from the address that was scanned. */
+export function EnterPage() {
+  const navigate = useNavigate();
+  const [code, setCode] = useState(() => window.location.hash.slice(1));
+  const [problem, setProblem] = useState<string>();
+
+  async function enter(typed: string) {
+    const response = await fetch('/api/access', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ code: typed }),
+    }).catch(() => undefined);
+    if (response?.ok) return void navigate('/', { replace: true });
+    const { detail } = ((await response?.json().catch(() => undefined)) ?? {}) as { detail?: string };
+    setProblem(detail ?? 'The machine at the bench does not answer.');
+  }
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was scanned is tried once
+  useEffect(() => {
+    if (code !== '') void enter(code);
+  }, []);
+
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    void enter(code);
+  };
+  return (
+    <main className="p-6">
+      <h1>Access code</h1>
+      <p className="mt-2">The machine at the bench shows it under its phone sign.</p>
+      <form onSubmit={submit} className="mt-4 flex flex-wrap items-end gap-3">
+        <label>
+          <span className="block text-12 text-quiet">Code</span>
+          <input
+            className="w-[200px] font-figures text-24"
+            value={code}
+            onChange={(event) => setCode(event.target.value)}
+            autoCapitalize="off"
+            autoComplete="off"
+            spellCheck={false}
+          />
+        </label>
+        <button type="submit" className="action">
+          Enter
+        </button>
+      </form>
+      {problem && (
+        <p role="alert" className="mt-3 text-brick">
+          {problem}
+        </p>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,59 @@
+import { Smartphone } from 'lucide-react';
+import { QRCodeSVG } from 'qrcode.react';
+import { useState } from 'react';
+import useSWR from 'swr';
+import { request } from '../../shared/data/api.ts';
+import { Dialog } from '../../shared/kit/dialog.tsx';
+
+interface AccessState {
+  readonly open: boolean;
+  readonly addresses: readonly string[];
+  readonly code?: string;
+}
+
+/** How a phone comes to the bench: a code to point its camera at, or how to let the network in at all. */
+export function PhoneDialog() {
+  const [open, setOpen] = useState(false);
+  const { data } = useSWR<AccessState>(open ? '/api/access' : null, request);
+  return (
+    <>
+      <button type="button" onClick={() => setOpen(true)} className="px-3 text-quiet max-md:hidden" aria-label="Phone at the bench">
+        <Smartphone size={18} aria-hidden />
+      </button>
+      <Dialog open={open} onOpenChange={setOpen} title="Phone at the bench" description="For pictures, with both devices on one tape.">
+        {data && (data.code ? <Codes addresses={data.addresses} code={data.code} /> : <HowTo open={data.open} />)}
+      </Dialog>
+    </>
+  );
+}
+
+function Codes({ addresses, code }: { readonly addresses: readonly string[]; readonly code: string }) {
+  if (addresses.length === 0) return <p>This machine is on no network that a phone could be on.</p>;
+  return (
+    <>
+      <p>
+        The access code is <b className="font-figures text-24">{code}</b>. It holds until the next start.
+      </p>
+      <ul className="mt-4 flex flex-wrap gap-6">
+        {addresses.map((address) => (
+          <li key={address}>
+            {/* Dark on light in either theme: cameras want it so. */}
+            <QRCodeSVG value={`${address}/enter#${code}`} size={168} marginSize={2} title={`${address} with the access code`} />
+            <span className="mt-1 block font-figures">{address}</span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-4 text-quiet">Only on a network of your own: what goes over it is not encrypted.</p>
+    </>
+  );
+}
+
+function HowTo({ open }: { readonly open: boolean }) {
+  if (open) return <p>The code is shown at the machine that runs Mindful Probe.</p>;
+  return (
+    <p>
+      Only this machine is answered now. Stop it and start it with <code className="font-figures">npm start -- --lan</code>; it then shows
+      an address and a code here.
+    </p>
+  );
+}
