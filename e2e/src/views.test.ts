@@ -15,6 +15,10 @@ const VIEWS = [
   ]),
   '/specimens/bicycle-rear-light/trace',
   '/specimens/three-cell-headlamp/claim',
+  '/specimens/bathroom-mirror-bar/claim',
+  '/specimens/bathroom-mirror-bar/first-light',
+  '/specimens/bathroom-mirror-bar/opening',
+  '/enter',
 ];
 
 let app: RunningApp;

@@ -22,7 +22,7 @@ export interface Completed {
 }
 
 /** Beyond this many standard deviations two ways to the same figure do not agree. */
-const CLASH_SIGMAS = 3;
+const CLASH_SIGMAS = 2;
 
 /**
  * Power factors of the drivers that cheap lamps have: a capacitor dropper, a rectifier straight onto a store, a linear
@@ -50,7 +50,7 @@ export function completeInLine(read: InLineFigures, alternating: boolean): Compl
     derive('volts', over(figures.voltAmps, figures.amps));
     derive('amps', over(figures.voltAmps, figures.volts));
     derive('watts', alternating ? times(figures.voltAmps, figures.powerFactor) : times(figures.volts, figures.amps));
-    if (alternating) derive('powerFactor', over(figures.watts, figures.voltAmps));
+    if (alternating) derive('powerFactor', atMostOne(over(figures.watts, figures.voltAmps)));
   }
   const clash = clashOf(read, alternating);
   const between = alternating && !figures.watts && figures.voltAmps ? wattsBetween(figures.voltAmps.value) : undefined;
@@ -95,6 +95,11 @@ function over(one: Uncertain | undefined, other: Uncertain | undefined): Uncerta
   if (!one || !other || other.value === 0) return undefined;
   const value = one.value / other.value;
   return { value, uncertainty: Math.abs(value) * Math.hypot(one.uncertainty / (one.value || 1), other.uncertainty / other.value) };
+}
+
+/** A factor a little over one is rounding of what it was worked out from. */
+function atMostOne(factor: Uncertain | undefined): Uncertain | undefined {
+  return factor && { ...factor, value: Math.min(1, factor.value) };
 }
 
 function say(figure: Uncertain | undefined): string {
