@@ -12,9 +12,9 @@ const { default: puppeteer } = await import('puppeteer-core');
 
 const VIEWS = [
   { name: 'shelf', path: '/' },
-  { name: 'claim', path: '/specimens/three-cell-headlamp/claim' },
-  { name: 'first-light', path: '/specimens/usb-book-clip/first-light' },
-  { name: 'opening', path: '/specimens/usb-book-clip/opening' },
+  { name: 'claim', path: '/specimens/bathroom-mirror-bar/claim' },
+  { name: 'first-light', path: '/specimens/bathroom-mirror-bar/first-light' },
+  { name: 'opening', path: '/specimens/bathroom-mirror-bar/opening' },
   { name: 'trace', path: '/specimens/usb-book-clip/trace' },
   { name: 'readings', path: '/specimens/usb-book-clip/readings' },
   { name: 'drive', path: '/specimens/usb-book-clip/drive' },

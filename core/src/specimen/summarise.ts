@@ -1,6 +1,7 @@
 import type { Uncertain } from '../quantity/index.ts';
 import { type Appraisal, appraise } from './appraise.ts';
 import { doubtsOf } from './claim-figures.ts';
+import { type ClaimComparison, compareClaims } from './compare-claims.ts';
 import type { Stage } from './entry.ts';
 import type { Specimen } from './replay.ts';
 import { type StageMark, spineOf } from './spine.ts';
@@ -19,6 +20,8 @@ export interface Summary {
   readonly predicted?: Uncertain;
   readonly watts: { readonly claimed?: number; readonly measured?: number };
   readonly doubts: number;
+  /** Of the claims that were measured: how many hold. */
+  readonly honesty?: { readonly held: number; readonly compared: number };
   readonly worst?: string;
 }
 
@@ -31,6 +34,7 @@ export function summarise(specimen: Specimen): Summary {
   const spine = spineOf(specimen, current);
   const claimedWatts = specimen.claims.find(({ field }) => field === 'watts')?.value;
   const doubts = doubtsOf(specimen).filter(({ severity }) => severity !== 'question');
+  const comparisons = compareClaims(specimen);
   const worst = overInWords(current) ?? doubts.find(({ severity }) => severity === 'impossible')?.text;
   return {
     name: specimen.name,
@@ -42,8 +46,9 @@ export function summarise(specimen: Specimen): Summary {
       drive: { ratio: current.hardest.ratio, measured: current.measured, assumedRating: current.hardest.limit.assumed },
     }),
     ...(after?.ok && !after.value.measured && after.value.hardest && { predicted: after.value.hardest.ratio }),
-    watts: { ...(claimedWatts !== undefined && { claimed: claimedWatts }), ...(current && measuredWatts(current)) },
+    watts: { ...(claimedWatts !== undefined && { claimed: claimedWatts }), ...(measuredWatts(current) ?? inLineWatts(comparisons)) },
     doubts: doubts.length,
+    ...(comparisons.length > 0 && { honesty: { held: comparisons.filter(({ holds }) => holds).length, compared: comparisons.length } }),
     ...(worst && { worst }),
   };
 }
@@ -56,17 +61,24 @@ function overInWords(appraisal: Appraisal | undefined): string | undefined {
   return appraisal?.measured ? what : `${what}, it seems`;
 }
 
-function measuredWatts(appraisal: Appraisal): { measured: number } | undefined {
-  return appraisal.measured ? { measured: appraisal.supplyWatts.value } : undefined;
+/** What an in-line meter showed, where no circuit says more. */
+function inLineWatts(comparisons: readonly ClaimComparison[]): { measured: number } | undefined {
+  const watts = comparisons.find(({ unit }) => unit === 'watts');
+  return watts && { measured: watts.measured.value };
+}
+
+function measuredWatts(appraisal: Appraisal | undefined): { measured: number } | undefined {
+  return appraisal?.measured ? { measured: appraisal.supplyWatts.value } : undefined;
 }
 
 function supplyInWords(specimen: Specimen): string {
-  const part = specimen.circuit.parts.find(({ kind }) => kind === 'battery' || kind === 'dc');
+  const part = specimen.circuit.parts.find(({ kind }) => kind === 'battery' || kind === 'dc' || kind === 'ac');
   if (part?.kind === 'battery') {
     const { series = 1, parallel = 1, size, chemistry } = part;
     const count = parallel > 1 ? `${series} × ${parallel}` : `${series}`;
     return [count, '×', size ?? '', chemistry ?? 'cell'].filter(Boolean).join(' ');
   }
   if (part?.kind === 'dc') return `${part.volts} V${part.note ? ` ${part.note}` : ''}`;
+  if (part?.kind === 'ac') return `${part.voltsRms} V, ${part.hertz} Hz`;
   return 'supply not traced';
 }

@@ -88,7 +88,14 @@ function Row({ row: { id, summary } }: { readonly row: ShelfRow }) {
       <td className="max-w-[260px] pl-6 max-sm:hidden">
         <span className="flex items-center gap-2.5">
           <LevelMark level={level} />
-          <span className={`line-clamp-2 ${level === 'over' ? 'text-brick' : ''}`}>{findingWords(summary)}</span>
+          <span>
+            <span className={`line-clamp-2 ${level === 'over' ? 'text-brick' : ''}`}>{findingWords(summary)}</span>
+            {summary.honesty && (
+              <span className="block text-12 text-quiet">
+                {summary.honesty.held} of {summary.honesty.compared} measured claims hold
+              </span>
+            )}
+          </span>
         </span>
       </td>
     </tr>
