@@ -5,7 +5,7 @@ import { solveText } from './verbs/solve.ts';
 
 const VERBS = [
   'solve FILE [--sensitivity FIGURE] [--from cold|settled --seconds S]',
-  'decode --text "…" [--as resistor-bands, resistor-code]',
+  'decode --text "…" [--as resistor-bands, resistor-code, capacitor-code, inductor-code, package]',
 ];
 
 const OPTIONS = {

@@ -1,9 +1,12 @@
 import { resistorBands } from './bands/definition.ts';
+import { capacitorCode } from './capacitor-code/definition.ts';
+import { inductorCode } from './inductor-code/definition.ts';
+import { packageName } from './package/definition.ts';
 import type { MarkingFamily, MarkingReading } from './reading.ts';
 import { resistorCode } from './resistor-code/definition.ts';
 
 /** Every family of markings that can be read. A new family is one folder and one line here. */
-export const MARKING_FAMILIES: readonly MarkingFamily[] = [resistorBands, resistorCode];
+export const MARKING_FAMILIES: readonly MarkingFamily[] = [resistorBands, resistorCode, capacitorCode, inductorCode, packageName];
 
 /**
  * What a marking can mean, likeliest first.

@@ -37,6 +37,70 @@ describe('resistor bands', () => {
   });
 });
 
+describe('capacitor codes', () => {
+  it.each([
+    ['334', 330e-9, undefined, ''],
+    ['104K', 100e-9, 0.1, ''],
+    ['474J 400V', 470e-9, 0.05, '400 V'],
+    ['2A104J', 100e-9, 0.05, '100 V'],
+    ['2G155K', 1.5e-6, 0.1, '400 V'],
+    ['4n7', 4.7e-9, undefined, ''],
+    ['n47', 0.47e-9, undefined, ''],
+    ['µ33 X2', 0.33e-6, undefined, 'class X2'],
+    ['0.47 X2 275V~', 0.47e-6, undefined, '275 V, class X2'],
+    ['22', 22e-12, undefined, ''],
+    ['10uF 400V', 10e-6, undefined, '400 V'],
+    ['100nF', 100e-9, undefined, ''],
+    ['2R2', 2.2e-12, undefined, ''],
+    ['339', 3.3e-12, undefined, ''],
+  ])('%s', (text, farads, tolerance, beside) => {
+    const [first] = decodeMarking(text, 'capacitor-code');
+    expect(first?.value).toBeCloseTo(farads, 15);
+    expect((first?.value ?? 0) / farads).toBeCloseTo(1, 12);
+    expect(first?.tolerance).toBe(tolerance);
+    expect(first?.text).toContain(beside);
+  });
+
+  it('offers 220 as 22 pF, then as it stands', () => {
+    expect(decodeMarking('220', 'capacitor-code').map(({ value }) => value)).toEqual([22e-12, 220e-12]);
+  });
+
+  it.each(['X2', '', 'K7B', '104 105', 'red violet'])('declines “%s”', (text) => {
+    expect(decodeMarking(text, 'capacitor-code')).toEqual([]);
+  });
+});
+
+describe('inductor codes', () => {
+  it.each([
+    ['101', 100e-6, undefined],
+    ['4R7', 4.7e-6, undefined],
+    ['R47M', 0.47e-6, 0.2],
+    ['10N', 10e-9, undefined],
+    ['331K', 330e-6, 0.1],
+    ['22uH', 22e-6, undefined],
+    ['brown black brown silver', 100e-6, 0.1],
+  ])('%s', (text, henries, tolerance) => {
+    const [first] = decodeMarking(text, 'inductor-code');
+    expect((first?.value ?? 0) / henries).toBeCloseTo(1, 12);
+    expect(first?.tolerance).toBe(tolerance);
+  });
+});
+
+describe('bodies', () => {
+  it('0603 is 1.6 mm in inches, 0.6 mm in millimetres', () => {
+    expect(decodeMarking('0603', 'package').map(({ value }) => value)).toEqual([1.6e-3, 0.6e-3]);
+  });
+
+  it.each([
+    ['2835', 3.5e-3],
+    ['5050', 5e-3],
+    ['SOT23-5', 2.9e-3],
+    ['5mm', 5e-3],
+  ])('%s', (text, metres) => {
+    expect(decodeMarking(text, 'package')[0]?.value).toBeCloseTo(metres, 9);
+  });
+});
+
 describe('resistor codes', () => {
   it.each([
     ['390', 39],

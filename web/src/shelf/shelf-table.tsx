@@ -84,18 +84,16 @@ function Row({ row: { id, summary } }: { readonly row: ShelfRow }) {
       </td>
       <td className="pl-3 text-right font-figures font-[650] whitespace-nowrap max-lg:hidden">
         {watts.measured === undefined ? '' : formatEngineering(watts.measured, 'watts').text}
+        {summary.honesty && (
+          <span className="block font-words text-12 font-[400] text-quiet">
+            {summary.honesty.held} of {summary.honesty.compared} claims hold
+          </span>
+        )}
       </td>
       <td className="max-w-[260px] pl-6 max-sm:hidden">
         <span className="flex items-center gap-2.5">
           <LevelMark level={level} />
-          <span>
-            <span className={`line-clamp-2 ${level === 'over' ? 'text-brick' : ''}`}>{findingWords(summary)}</span>
-            {summary.honesty && (
-              <span className="block text-12 text-quiet">
-                {summary.honesty.held} of {summary.honesty.compared} measured claims hold
-              </span>
-            )}
-          </span>
+          <span className={`line-clamp-2 ${level === 'over' ? 'text-brick' : ''}`}>{findingWords(summary)}</span>
         </span>
       </td>
     </tr>

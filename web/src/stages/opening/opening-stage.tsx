@@ -45,10 +45,38 @@ export function OpeningStage() {
             <StepList steps={steps} />
           )}
           <PhotoStrip stage="opening" label="Pictures of the opening" />
+          <Polarity />
           <Construction />
         </>
       )}
     </>
+  );
+}
+
+/** Which is plus, and which marks lie, with the test that showed it. */
+function Polarity() {
+  const { specimen, suggest } = useOpenSpecimen();
+  const marks = specimen.senses.filter(({ of }) => of === 'polarity');
+  return (
+    <section aria-label="Marks and polarity" className="mt-5 max-w-[860px]">
+      <h2 className="border-b border-ink">Marks and polarity</h2>
+      <ul>
+        {marks.map(({ id, text }) => (
+          <li key={id} className="flex items-center gap-2 border-b border-rule py-1.5">
+            {/\blies?\b/i.test(text) && <LevelMark level="caution" />}
+            {text}
+          </li>
+        ))}
+      </ul>
+      <p className="flex flex-wrap gap-2 py-2">
+        <button type="button" className="action" onClick={() => suggest('polarity ')}>
+          Which is plus
+        </button>
+        <button type="button" className="action" onClick={() => suggest('polarity this mark lies: ')}>
+          This mark lies
+        </button>
+      </p>
+    </section>
   );
 }
 

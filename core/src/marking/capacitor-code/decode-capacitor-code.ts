@@ -1,0 +1,109 @@
+import { coarsestSeries, formatEngineering } from '../../quantity/index.ts';
+import type { MarkingReading } from '../reading.ts';
+import { percent, TOLERANCE_LETTERS, threeDigits } from '../three-digit.ts';
+
+interface Found {
+  readonly farads: number;
+  readonly why: string;
+}
+
+const PREFIXES: Readonly<Record<string, number>> = { p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3 };
+/** Rated direct volts by letter within a decade (EIA-198 style, `2A` is 100 V). */
+const VOLT_LETTERS: Readonly<Record<string, number>> = { A: 1, B: 1.25, C: 1.6, D: 2, E: 2.5, F: 3.15, G: 4, H: 5, J: 6.3, K: 8 };
+const FILM_FROM_FARADS = 1e-9;
+
+/**
+ * Reads what ceramic, film and electrolytic capacitors are marked with: three digits in picofarads with a tolerance
+ * letter, a figure with its unit in place of the point (`4n7`), a bare figure, and beside them volts and a safety class.
+ *
+ * @returns undefined for text that holds no capacitance
+ */
+export function decodeCapacitorCode(text: string): readonly MarkingReading[] | undefined {
+  const words = text
+    .trim()
+    .split(/[\s,/]+/)
+    .filter(Boolean);
+  let volts: string | undefined;
+  let safety: string | undefined;
+  let tolerance: number | undefined;
+  const values: string[] = [];
+  for (const word of words) {
+    const cls = /^(X[123]|Y[1234])$/i.exec(word);
+    const rated = /^(\d+(?:\.\d+)?)\s*V(?:AC|DC|~)?[~-]?$/i.exec(word);
+    if (cls) safety = word.toUpperCase();
+    else if (rated) volts = `${Number(rated[1])} V`;
+    else if (/^[FGHJKM]$/i.test(word)) tolerance = TOLERANCE_LETTERS[word.toUpperCase()];
+    else values.push(word);
+  }
+  if (values.length !== 1) return undefined;
+  let code = values[0] as string;
+  const voltCode = /^([0-3])([A-HJK])(\d{3}[FGHJKM]?)$/i.exec(code);
+  if (voltCode) {
+    const base = VOLT_LETTERS[(voltCode[2] as string).toUpperCase()] as number;
+    volts = `${Number((base * 10 ** Number(voltCode[1])).toPrecision(3))} V`;
+    code = voltCode[3] as string;
+  }
+  const lettered = /^(.*\d)([FGHJKM])$/.exec(code);
+  if (lettered && TOLERANCE_LETTERS[lettered[2] as string] !== undefined && !/[pnuµμ]F$/i.test(code)) {
+    tolerance = TOLERANCE_LETTERS[lettered[2] as string];
+    code = lettered[1] as string;
+  }
+  const found = capacitances(code);
+  if (found.length === 0) return undefined;
+  const beside = [volts, safety && `class ${safety}`].filter(Boolean).join(', ');
+  return found.map(({ farads, why }): MarkingReading => {
+    const series = coarsestSeries(farads);
+    return {
+      kind: 'capacitor-code',
+      value: farads,
+      unit: 'farads',
+      ...(tolerance !== undefined && { tolerance }),
+      text: `${formatEngineering(farads, 'farads').text}${percent(tolerance)}${beside ? `, ${beside}` : ''}`,
+      why: `${why}${series ? `, ${series} value` : ', not a preferred value'}`,
+    };
+  });
+}
+
+/** Likeliest first. */
+function capacitances(code: string): readonly Found[] {
+  const infix = /^(\d*)([pnuµμ])(\d*)F?$/i.exec(code);
+  if (infix && (infix[1] || infix[3])) {
+    const factor = PREFIXES[(infix[2] as string).toLowerCase()] as number;
+    return [{ farads: exactly(`${infix[1] || '0'}.${infix[3] || '0'}`, factor), why: 'the unit stands where the point is' }];
+  }
+  const plain = /^(\d+(?:[.,]\d+)?|[.,]\d+)\s*(p|n|u|µ|μ|m)?F$/i.exec(code);
+  if (plain)
+    return [
+      {
+        farads: exactly((plain[1] as string).replace(',', '.'), plain[2] ? (PREFIXES[plain[2].toLowerCase()] as number) : 1),
+        why: 'as written',
+      },
+    ];
+  const point = /^(\d*)[rR](\d+)$/.exec(code);
+  if (point) return [{ farads: exactly(`${point[1] || '0'}.${point[2]}`, 1e-12), why: 'R is the point, picofarads' }];
+  const digits = threeDigits(code);
+  if (digits) {
+    const coded = exactly(`${digits.figures}e${digits.exponent}`, 1e-12);
+    const literal = exactly(code, 1e-12);
+    const readings: Found[] = [{ farads: coded, why: 'two figures and noughts, picofarads' }];
+    // 220 can be meant as it stands on an old disc.
+    if (code.endsWith('0') && literal !== coded) readings.push({ farads: literal, why: 'as it stands, picofarads, on an old disc' });
+    return readings;
+  }
+  const number = /^(\d{1,2}|\d*[.,]\d+|\d{4,5})$/.exec(code);
+  if (!number) return [];
+  const value = code.replace(',', '.');
+  // Films print microfarads with a point, ceramics small whole picofarads.
+  return value.includes('.') && Number(value) * 1e-6 >= FILM_FROM_FARADS && Number(value) < 10
+    ? [
+        { farads: exactly(value, 1e-6), why: 'a film capacitor gives microfarads' },
+        { farads: exactly(value, 1e-12), why: 'a ceramic gives picofarads' },
+      ]
+    : [{ farads: exactly(value, 1e-12), why: 'a small whole figure is picofarads' }];
+}
+
+/** In one decimal step, so that 33e4 pF is 330 nF to the last digit. */
+function exactly(figures: string, factor: number): number {
+  const [mantissa = '0', exponent = '0'] = figures.split('e');
+  return Number(`${mantissa}e${Number(exponent) + Math.round(Math.log10(factor))}`);
+}

@@ -1,0 +1,4 @@
+import type { MarkingFamily } from '../reading.ts';
+import { decodePackage } from './decode-package.ts';
+
+export const packageName: MarkingFamily = { kind: 'package', decode: decodePackage };
