@@ -1,5 +1,6 @@
 export { type ClaimFigure, type ClaimWords, sayClaim } from './claim-figure.ts';
-export { type ClaimDoubt, DEFAULT_MAINS, doubtClaims, type Mains } from './doubts.ts';
+export { type ClaimDoubt, DEFAULT_MAINS, type Mains } from './claim-rule.ts';
+export { doubtClaims } from './doubts.ts';
 export {
   CLAIM_DEFINITIONS,
   CLAIM_FIELDS,

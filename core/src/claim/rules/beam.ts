@@ -1,5 +1,5 @@
 import { sayClaim } from '../claim-figure.ts';
-import type { ClaimDoubt, ClaimRule } from '../doubts.ts';
+import type { ClaimDoubt, ClaimRule } from '../claim-rule.ts';
 import { pairs } from './pairs.ts';
 
 /** Throw is where a beam is down to 0.25 lx, a bright moon's light (ANSI/PLATO FL 1). */

@@ -1,5 +1,5 @@
 import { sayClaim } from '../claim-figure.ts';
-import type { ClaimDoubt, ClaimRule } from '../doubts.ts';
+import type { ClaimDoubt, ClaimRule } from '../claim-rule.ts';
 import { claimsOf, pairs } from './pairs.ts';
 
 /** Still air and radiation together take about this from a warm surface, W/(m²·K) (Incropera, Fundamentals of Heat and Mass Transfer, ch. 9). */

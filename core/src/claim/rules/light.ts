@@ -1,5 +1,5 @@
 import { sayClaim } from '../claim-figure.ts';
-import type { ClaimDoubt, ClaimRule } from '../doubts.ts';
+import type { ClaimDoubt, ClaimRule } from '../claim-rule.ts';
 import { claimsOf, pairs, ROUNDING } from './pairs.ts';
 
 /**

@@ -1,4 +1,4 @@
-import type { ClaimDoubt, ClaimRule } from '../doubts.ts';
+import type { ClaimDoubt, ClaimRule } from '../claim-rule.ts';
 import type { ClaimTextField } from '../fields.ts';
 
 /** What a promise in words leaves behind when it is true: to be looked for with the case open. */

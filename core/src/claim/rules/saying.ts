@@ -1,6 +1,6 @@
 import { nearlyEqual } from '../../numeric/index.ts';
 import { sayClaim } from '../claim-figure.ts';
-import type { ClaimDoubt, ClaimRule } from '../doubts.ts';
+import type { ClaimDoubt, ClaimRule } from '../claim-rule.ts';
 import { CLAIM_LABELS } from '../fields.ts';
 import { ROUNDING } from './pairs.ts';
 

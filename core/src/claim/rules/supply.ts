@@ -1,5 +1,5 @@
 import { sayClaim } from '../claim-figure.ts';
-import type { ClaimDoubt, ClaimRule } from '../doubts.ts';
+import type { ClaimDoubt, ClaimRule } from '../claim-rule.ts';
 import { claimsOf } from './pairs.ts';
 
 /** Volts from here up are meant for a socket. */

@@ -100,7 +100,7 @@ function StepList({ steps }: { readonly steps: readonly Step[] }) {
           onDragStart={() => setDragged(index)}
           onDragOver={(event) => event.preventDefault()}
           onDrop={() => dragged !== undefined && move(dragged, index)}
-          className="grid grid-cols-[28px_1fr_auto] items-baseline gap-3 border-b border-rule py-2"
+          className="long-row grid grid-cols-[28px_1fr_auto] items-baseline gap-3 border-b border-rule py-2"
         >
           <span className="text-right font-figures text-17 text-quiet">{index + 1}</span>
           <StepWords step={step} />
