@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { photoAddress } from '../../shared/photos/photos.ts';
-import { StepWords } from './opening-stage.tsx';
+import { StepWords } from './step-words.tsx';
 
 /** The steps backwards as a checklist, with their pictures and what was changed meanwhile. */
 export function CloseAgain() {

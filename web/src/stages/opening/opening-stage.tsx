@@ -9,6 +9,7 @@ import { PhotoStrip } from '../../shared/photos/photo-strip.tsx';
 import { CloseAgain } from './close-again.tsx';
 import { Construction } from './construction.tsx';
 import { StepForm } from './step-form.tsx';
+import { StepWords } from './step-words.tsx';
 
 type Step = EntryOf<'step'>;
 
@@ -130,24 +131,5 @@ function Mover({ label, disabled, onMove, children }: MoverProps) {
     <button type="button" aria-label={label} disabled={disabled} onClick={onMove} className="border border-rule p-1 disabled:opacity-40">
       {children}
     </button>
-  );
-}
-
-/** A step with what holds it, what it takes, and what it leaves loose. */
-export function StepWords({ step: { text, heldBy, tool, risk, keeps, reversible } }: { readonly step: Step }) {
-  const more = [heldBy && `held by ${heldBy}`, tool, keeps && `loose: ${keeps}`, reversible === false && 'not reversible']
-    .filter(Boolean)
-    .join(' · ');
-  return (
-    <span>
-      <span className="text-17">{text}</span>
-      {more !== '' && <span className="block text-quiet">{more}</span>}
-      {risk !== undefined && (
-        <span className="flex items-center gap-1.5 text-ochre">
-          <LevelMark level="caution" />
-          {risk}
-        </span>
-      )}
-    </span>
   );
 }
