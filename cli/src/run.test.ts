@@ -24,6 +24,21 @@ describe('probe', () => {
     });
   });
 
+  it('gives the nets of a trace', () => {
+    const trace = { format: 'mindful-probe.trace', version: 1, pads: ['1', '2', '3'], sweeps: [{ hold: '1', beeps: [{ pad: '3' }] }] };
+    expect(runWith(JSON.stringify(trace), 'nets', '-')).toMatchObject({
+      document: {
+        format: 'mindful-probe.nets',
+        nets: [
+          { name: 'A', pads: ['1', '3'] },
+          { name: 'B', pads: ['2'] },
+        ],
+        settled: true,
+      },
+    });
+    expect(runWith(JSON.stringify({ ...trace, pads: ['1'] }), 'nets', '-')).toMatchObject({ status: 2, error: { code: 'unknown-pad' } });
+  });
+
   it('decodes a marking', () => {
     expect(runWith('', 'decode', '--text', 'red violet black gold')).toMatchObject({
       document: { readings: expect.arrayContaining([expect.objectContaining({ value: 27, unit: 'ohms' })]) },

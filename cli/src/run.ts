@@ -1,10 +1,12 @@
 import { parseArgs } from 'node:util';
 import { misused, type Outcome } from './outcome.ts';
 import { decodeText } from './verbs/decode.ts';
+import { netsText } from './verbs/nets.ts';
 import { solveText } from './verbs/solve.ts';
 
 const VERBS = [
   'solve FILE [--sensitivity FIGURE] [--from cold|settled --seconds S]',
+  'nets FILE',
   'decode --text "…" [--as resistor-bands, resistor-code, capacitor-code, inductor-code, package]',
 ];
 
@@ -33,6 +35,8 @@ export function run(args: readonly string[], readText: (path: string) => string)
   switch (verb) {
     case 'solve':
       return withFile(file, readText, (text) => solveText(text, parsed.values));
+    case 'nets':
+      return withFile(file, readText, netsText);
     case 'decode':
       return decodeText(parsed.values.text, parsed.values.as);
     default:

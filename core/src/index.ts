@@ -15,4 +15,5 @@ export * from './quantity/index.ts';
 export * from './rework/index.ts';
 export * from './solve/index.ts';
 export * from './specimen/index.ts';
+export * from './trace/index.ts';
 export * from './write-up/index.ts';

@@ -7,6 +7,7 @@ export type CircuitErrorCode =
   | 'no-parts'
   | 'no-supply'
   | 'unknown-net'
+  | 'unknown-pad'
   | 'unknown-ref'
   | 'self-joined'
   | 'contradiction'

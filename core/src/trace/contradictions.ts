@@ -1,0 +1,63 @@
+import type { Evidence } from './evidence.ts';
+
+/** Sweeps that cannot all hold; without any one of them the rest can. */
+export interface TraceContradiction {
+  /** By their place among the sweeps. */
+  readonly sweeps: readonly number[];
+  readonly text: string;
+}
+
+/** For every pair that one sweep parts though others join it: the fewest sweeps that do. */
+export function contradictionsOf(
+  joins: readonly Evidence[],
+  apart: readonly Evidence[],
+  pads: readonly string[],
+): readonly TraceContradiction[] {
+  const found = new Map<string, TraceContradiction>();
+  for (const touch of apart) {
+    const path = joiningSweeps(touch, joins);
+    if (!path) continue;
+    const sweeps = [...new Set([touch.sweep, ...path])].sort((a, b) => a - b);
+    const [one, other] = [pads[touch.a], pads[touch.b]];
+    const says = touch.beep ? `${touch.ohms} ohm, a part between` : 'silence';
+    const others = sweeps.filter((sweep) => sweep !== touch.sweep).map((sweep) => sweep + 1);
+    const text =
+      others.length === 0
+        ? `Sweep ${touch.sweep + 1} by itself joins ${one} and ${other} and says ${says} between them.`
+        : `Sweep ${touch.sweep + 1} says ${says} between ${one} and ${other}; sweep ${others.join(' and ')} ${others.length === 1 ? 'joins' : 'together join'} them.`;
+    const key = sweeps.join(' ');
+    if (!found.has(key)) found.set(key, { sweeps, text });
+  }
+  return smallest([...found.values()]);
+}
+
+/** One that holds a smaller one within it says nothing more. */
+function smallest(all: readonly TraceContradiction[]): readonly TraceContradiction[] {
+  return all.filter(
+    ({ sweeps }) => !all.some((other) => other.sweeps.length < sweeps.length && other.sweeps.every((sweep) => sweeps.includes(sweep))),
+  );
+}
+
+/**
+ * The fewest sweeps whose joins lead from one pad to the other; the parting sweep itself costs nothing, as it is named
+ * anyway. A search over pads with the sweeps used so far, nearest first.
+ */
+function joiningSweeps({ a, b, sweep }: Evidence, joins: readonly Evidence[]): readonly number[] | undefined {
+  const best = new Map<number, readonly number[]>([[a, []]]);
+  const queue = [a];
+  while (queue.length > 0) {
+    queue.sort((p, q) => (best.get(p)?.length ?? 0) - (best.get(q)?.length ?? 0));
+    const here = queue.shift() as number;
+    const used = best.get(here) ?? [];
+    for (const join of joins) {
+      const there = join.a === here ? join.b : join.b === here ? join.a : undefined;
+      if (there === undefined) continue;
+      const next = join.sweep === sweep || used.includes(join.sweep) ? used : [...used, join.sweep];
+      const known = best.get(there);
+      if (known && known.length <= next.length) continue;
+      best.set(there, next);
+      queue.push(there);
+    }
+  }
+  return best.get(b);
+}
