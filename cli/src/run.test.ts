@@ -24,6 +24,20 @@ describe('probe', () => {
     });
   });
 
+  it('estimates a circuit from readings in another file', () => {
+    const readings = {
+      format: 'mindful-probe.readings',
+      version: 1,
+      readings: [{ id: '1', kind: 'volts', across: 'R1', value: 4.9, uncertainty: 0.01 }],
+    };
+    const unsure = { ...circuit, parts: [{ ...circuit.parts[0], tolerance: 0.1 }, circuit.parts[1]] };
+    const read = (path: string) => JSON.stringify(path === 'readings.json' ? readings : unsure);
+    expect(run(['estimate', 'circuit.json', '--readings', 'readings.json'], read)).toMatchObject({
+      document: { format: 'mindful-probe.estimate', values: [{ ref: 'V1', field: 'volts', value: expect.closeTo(4.9, 2) }], want: null },
+    });
+    expect(run(['estimate', 'circuit.json'], read)).toMatchObject({ status: 2 });
+  });
+
   it('gives the nets of a trace', () => {
     const trace = { format: 'mindful-probe.trace', version: 1, pads: ['1', '2', '3'], sweeps: [{ hold: '1', beeps: [{ pad: '3' }] }] };
     expect(runWith(JSON.stringify(trace), 'nets', '-')).toMatchObject({

@@ -1,12 +1,14 @@
 import { parseArgs } from 'node:util';
 import { misused, type Outcome } from './outcome.ts';
 import { decodeText } from './verbs/decode.ts';
+import { estimateText } from './verbs/estimate.ts';
 import { netsText } from './verbs/nets.ts';
 import { solveText } from './verbs/solve.ts';
 
 const VERBS = [
   'solve FILE [--sensitivity FIGURE] [--from cold|settled --seconds S]',
   'nets FILE',
+  'estimate FILE --readings FILE',
   'decode --text "…" [--as resistor-bands, resistor-code, capacitor-code, inductor-code, package]',
 ];
 
@@ -16,6 +18,7 @@ const OPTIONS = {
   sensitivity: { type: 'string' },
   from: { type: 'string' },
   seconds: { type: 'string' },
+  readings: { type: 'string' },
 } as const;
 
 /**
@@ -35,6 +38,10 @@ export function run(args: readonly string[], readText: (path: string) => string)
   switch (verb) {
     case 'solve':
       return withFile(file, readText, (text) => solveText(text, parsed.values));
+    case 'estimate':
+      return withFile(file, readText, (circuit) =>
+        withFile(parsed.values.readings, readText, (readings) => estimateText(circuit, readings), 'Which readings? --readings FILE.'),
+      );
     case 'nets':
       return withFile(file, readText, netsText);
     case 'decode':
@@ -44,8 +51,13 @@ export function run(args: readonly string[], readText: (path: string) => string)
   }
 }
 
-function withFile(file: string | undefined, readText: (path: string) => string, then: (text: string) => Outcome): Outcome {
-  if (file === undefined) return misused('Which file? A path, or - for standard input.');
+function withFile(
+  file: string | undefined,
+  readText: (path: string) => string,
+  then: (text: string) => Outcome,
+  missing = 'Which file? A path, or - for standard input.',
+): Outcome {
+  if (file === undefined) return misused(missing);
   let text: string;
   try {
     text = readText(file);

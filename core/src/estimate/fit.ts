@@ -27,6 +27,10 @@ export interface Fit {
   readonly freedom: number;
   /** Of a misfit as large as this if nothing but the stated uncertainties is at work. */
   readonly probability: number;
+  /** Any figure of its solution with its uncertainty. */
+  figureBy(read: (solution: Solution) => number): Uncertain;
+  /** What the fitted circuit says that a reading should show. */
+  expected(reading: EstimateReading): number;
   /** Any figure of the fitted circuit with its uncertainty. */
   figures(wanted: readonly Figure[]): readonly Uncertain[];
   /** The uncertainty that `wanted` would have after one more reading of `reading` with that uncertainty. */
@@ -42,9 +46,12 @@ const SETTLED = 1e-9;
  * Most likely values of the unknowns given readings and priors, by damped Gauss–Newton on the solver's own
  * sensitivities (Björck, Numerical Methods for Least Squares Problems, 1996, 9.2). The unknowns are scaled by their
  * priors, so the normal matrix is the identity plus what the readings add, and always regular.
+ *
+ * @param freed unknowns with a prior of their own, beside or in place of those that the circuit has
  */
-export function fitReadings(circuit: Circuit, readings: readonly EstimateReading[]): Result<Fit> {
-  const unknowns = unknownsOf(circuit);
+export function fitReadings(circuit: Circuit, readings: readonly EstimateReading[], freed: readonly Unknown[] = []): Result<Fit> {
+  const isFreed = (unknown: Unknown) => freed.some(({ ref, field }) => ref === unknown.ref && field === unknown.field);
+  const unknowns = [...unknownsOf(circuit).filter((unknown) => !isFreed(unknown)), ...freed];
   const alone = readings.filter((reading) => reading.kind === 'ohms');
   const live = readings.filter((reading) => reading.kind !== 'ohms');
   const figures: Figure[] = [];
@@ -198,6 +205,15 @@ class ReadingModel {
       chiSquare,
       freedom,
       probability: chiSquareProbability(chiSquare, freedom),
+      figureBy: (read) => {
+        const gradient = sensitive.value.derivatives(read).map((slope, column) => slope * unknowns[column].prior.uncertainty);
+        return { value: read(state.warmed.solution), uncertainty: Math.sqrt(Math.max(0, dot(gradient, covarianceTimes(gradient)))) };
+      },
+      expected: (reading) => {
+        if (reading.kind === 'ohms') return fieldValue(state.circuit, { ref: reading.across, field: 'ohms' });
+        const figure = figureOf(state.circuit, reading);
+        return figure ? signOf(state.circuit, figure) * figureIn(state.warmed.solution, figure) : Number.NaN;
+      },
       figures: (wanted) =>
         wanted.map((figure) => {
           const gradient = scaledGradient(figure);

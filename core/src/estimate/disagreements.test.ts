@@ -1,0 +1,123 @@
+import { describe, expect, it } from '@jest/globals';
+import { type Circuit, parseCircuit, withFields, withSeriesResistor } from '../circuit/index.ts';
+import { solve } from '../solve/index.ts';
+import { type Estimate, type EstimateReading, estimate, parseReadings } from './index.ts';
+
+function circuitOf(parts: unknown[]): Circuit {
+  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
+  if (!parsed.ok) throw new Error(parsed.error.message);
+  return parsed.value;
+}
+
+const clip = circuitOf([
+  { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5, tolerance: 0.05 },
+  { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 27, tolerance: 0.05 },
+  { ref: 'D1', kind: 'led', pins: ['b', 'c'], parallel: 3 },
+  { ref: 'R2', kind: 'resistor', pins: ['c', '0'], ohms: 10, tolerance: 0.05 },
+]);
+
+/** What meters would show of a circuit as it truly is, to a tenth of a per cent. */
+function readingsOf(truth: Circuit, where: readonly string[]): EstimateReading[] {
+  const solution = solve(truth);
+  if (!solution.ok) throw new Error(solution.error.message);
+  return where.map((ref, index): EstimateReading => {
+    const value = solution.value.parts[ref]?.volts.avg ?? Number.NaN;
+    return { id: String(index + 1), kind: 'volts', across: ref, value, uncertainty: Math.max(1e-3 * Math.abs(value), 1e-3) };
+  });
+}
+
+function estimated(circuit: Circuit, readings: EstimateReading[]): Estimate {
+  const found = estimate(circuit, { format: 'mindful-probe.readings', version: 1, readings, want: { led: 'D1', figure: 'chip.amps.avg' } });
+  if (!found.ok) throw new Error(found.error.message);
+  return found.value;
+}
+
+const amps = (value: number, id = '9'): EstimateReading => ({ id, kind: 'amps', through: 'V1', value, uncertainty: 2e-4 });
+const EVERYWHERE = ['V1', 'R1', 'D1', 'R2'];
+
+describe('readings that fit', () => {
+  it('have no cause to be named, and the wanted figure with its expanded uncertainty', () => {
+    const { want, fit, disagreements } = estimated(clip, readingsOf(clip, EVERYWHERE));
+    const solution = solve(clip);
+    expect(want?.value).toBeCloseTo((solution.ok && solution.value.leds.D1?.chip.amps.avg) || 0, 4);
+    expect(want?.expanded).toBe(2 * (want?.uncertainty ?? 0));
+    expect(fit.probability).toBeGreaterThan(0.9);
+    expect(disagreements).toEqual([]);
+  });
+});
+
+describe('readings that do not fit name the single cause that mends most', () => {
+  it('a lead of 3.4 ohm at the source', () => {
+    const truth = withSeriesResistor(clip, 'V1', 0, { ref: 'R9', ohms: 3.4 });
+    const solution = solve(truth);
+    const current = -((solution.ok && solution.value.parts.V1?.amps.avg) || 0);
+    const { disagreements } = estimated(clip, [...readingsOf(truth, EVERYWHERE), amps(current)]);
+    expect(disagreements[0]).toMatchObject({ cause: 'lead', ref: 'V1', ohms: expect.closeTo(3.4, 0) });
+    expect(disagreements[0]?.text).toContain('V1');
+  });
+
+  it('100 ohm read as 10', () => {
+    const truth = withFields(clip, 'R2', { ohms: 100 });
+    const { disagreements } = estimated(clip, readingsOf(truth, EVERYWHERE));
+    expect(disagreements.slice(0, 2)).toContainEqual(expect.objectContaining({ cause: 'part', ref: 'R2' }));
+    const part = disagreements.find(({ cause, ref }) => cause === 'part' && ref === 'R2');
+    expect(part?.value).toBeGreaterThan(80);
+    expect(part?.value).toBeLessThan(125);
+  });
+
+  it('a reading ten times too low, by its range', () => {
+    const good = readingsOf(clip, EVERYWHERE);
+    const wrong = good.map((reading) => (reading.id === '2' ? { ...reading, value: reading.value / 10 } : reading));
+    const { disagreements } = estimated(clip, wrong);
+    expect(disagreements[0]).toMatchObject({ cause: 'reading', id: '2', text: expect.stringContaining('a range of 10 below') });
+  });
+
+  it('two nets that are one', () => {
+    const truth = withFields(clip, 'R2', { ohms: 1e-3 });
+    const { disagreements } = estimated(clip, [...readingsOf(truth, ['V1', 'R1', 'D1']), amps(0.0644)]);
+    expect(disagreements.map(({ cause, nets }) => [cause, nets?.join(' ')])).toContainEqual(['join', 'c 0']);
+  });
+});
+
+describe('an alternating circuit is estimated the same way', () => {
+  it('by the drop behind its bridge and the rms at its supply', () => {
+    const dropper = circuitOf([
+      { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50, tolerance: 0.1 },
+      { ref: 'C1', kind: 'capacitor', pins: ['L', 'a'], farads: 1e-6, tolerance: 0.1 },
+      { ref: 'B1', kind: 'bridge', pins: ['a', 'N', 'p', 'm'] },
+      { ref: 'D1', kind: 'led', pins: ['p', 'q'], series: 24 },
+      { ref: 'R1', kind: 'resistor', pins: ['q', 'm'], ohms: 10, tolerance: 0.01 },
+    ]);
+    const { want, values } = estimated(dropper, [
+      { id: '1', kind: 'volts', across: 'R1', value: 0.53, uncertainty: 0.003 },
+      { id: '2', kind: 'volts', across: ['L', 'N'], statistic: 'rms', value: 232, uncertainty: 1 },
+    ]);
+    expect(want?.value).toBeCloseTo(0.053, 3);
+    expect(want?.uncertainty).toBeLessThan(0.0005);
+    // 4·f·C·(peak − V) = 53 mA at 232 V and about 80 V of string says 1.06 µF.
+    expect(values.find(({ ref }) => ref === 'C1')?.value).toBeGreaterThan(1.02e-6);
+    expect(values.find(({ ref }) => ref === 'V1')?.value).toBeCloseTo(232, 0);
+  });
+});
+
+describe('a readings document', () => {
+  const document = { format: 'mindful-probe.readings', version: 1 };
+  it.each([
+    ['a kind that is none', { readings: [{ id: '1', kind: 'smell', value: 1, uncertainty: 1 }] }, 'readings.0.kind'],
+    ['no uncertainty', { readings: [{ id: '1', kind: 'amps', through: 'V1', value: 1 }] }, 'readings.0.uncertainty'],
+    ['one id twice', { readings: [1, 2].map(() => ({ id: '1', kind: 'amps', through: 'V1', value: 1, uncertainty: 1 })) }, 'readings.1.id'],
+  ])('refuses %s and says where', (_, rest, path) => {
+    expect(parseReadings({ ...document, ...rest })).toMatchObject({ ok: false, error: { path } });
+  });
+
+  it('that wants what is not there is refused', () => {
+    const readings: EstimateReading[] = [];
+    expect(
+      estimate(clip, { format: 'mindful-probe.readings', version: 1, readings, want: { led: 'D7', figure: 'chip.amps.avg' } }),
+    ).toMatchObject({ ok: false, error: { path: 'want.led' } });
+    expect(estimate(clip, { format: 'mindful-probe.readings', version: 1, readings, want: { led: 'D1', figure: 'taste' } })).toMatchObject({
+      ok: false,
+      error: { path: 'want.figure' },
+    });
+  });
+});
