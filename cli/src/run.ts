@@ -1,5 +1,6 @@
 import { parseArgs } from 'node:util';
 import { misused, type Outcome } from './outcome.ts';
+import { auditText } from './verbs/audit.ts';
 import { decodeText } from './verbs/decode.ts';
 import { estimateText } from './verbs/estimate.ts';
 import { netsText } from './verbs/nets.ts';
@@ -7,6 +8,7 @@ import { solveText } from './verbs/solve.ts';
 
 const VERBS = [
   'solve FILE [--sensitivity FIGURE] [--from cold|settled --seconds S]',
+  'audit FILE',
   'nets FILE',
   'estimate FILE --readings FILE',
   'decode --text "…" [--as resistor-bands, resistor-code, capacitor-code, inductor-code, package]',
@@ -38,6 +40,8 @@ export function run(args: readonly string[], readText: (path: string) => string)
   switch (verb) {
     case 'solve':
       return withFile(file, readText, (text) => solveText(text, parsed.values));
+    case 'audit':
+      return withFile(file, readText, auditText);
     case 'estimate':
       return withFile(file, readText, (circuit) =>
         withFile(parsed.values.readings, readText, (readings) => estimateText(circuit, readings), 'Which readings? --readings FILE.'),

@@ -1,3 +1,4 @@
+export * from './arrangement/index.ts';
 export * from './bench-line/index.ts';
 export * from './caution/index.ts';
 export * from './circuit/index.ts';
@@ -13,6 +14,7 @@ export * from './marking/index.ts';
 export * from './numeric/index.ts';
 export * from './quantity/index.ts';
 export * from './rework/index.ts';
+export * from './safety/index.ts';
 export * from './solve/index.ts';
 export * from './specimen/index.ts';
 export * from './trace/index.ts';

@@ -1,0 +1,64 @@
+import type { Solution } from '../solve/index.ts';
+import type { Board } from './board.ts';
+
+export type ArrangementCode =
+  | 'resistor-ballast'
+  | 'shared-resistor'
+  | 'direct'
+  | 'resistive-dropper'
+  | 'capacitive-dropper'
+  | 'linear-sink'
+  | 'step-up'
+  | 'step-down'
+  | 'module-converter'
+  | 'transistor-switch'
+  | 'back-to-back'
+  | 'multiplex'
+  | 'rectifier'
+  | 'smoothed-rectifier'
+  | 'parallel-strings'
+  | 'parallel-regulators'
+  | 'flasher';
+
+export type Role =
+  | 'dropper'
+  | 'surge-resistor'
+  | 'bleeder'
+  | 'fuse'
+  | 'rectifier'
+  | 'reservoir'
+  | 'ballast'
+  | 'sense'
+  | 'regulator'
+  | 'switch'
+  | 'base-resistor'
+  | 'inductor'
+  | 'string'
+  | 'source';
+
+export type Roles = Partial<Record<Role, readonly string[]>>;
+
+/** A well-known way to build such a thing, recognised in a circuit. */
+export interface Arrangement {
+  readonly code: ArrangementCode;
+  readonly roles: Roles;
+  /** Roles that are usual in it and have nobody here. */
+  readonly missing: readonly Role[];
+  /** Refs that are not usual in it. */
+  readonly unusual: readonly string[];
+  /** A closed form for the current of one chip of its string, with what it assumes; null where there is none. */
+  readonly estimate: { readonly chipAmps: number; readonly assumes: string } | null;
+}
+
+/** Finds one kind of arrangement; the same circuit may show several. */
+export type Recogniser = (board: Board, solution: Solution | undefined) => readonly Arrangement[];
+
+/** Drops roles that nobody has. */
+export function rolesOf(roles: Roles): Roles {
+  return Object.fromEntries(Object.entries(roles).filter(([, refs]) => refs.length > 0));
+}
+
+/** The usual roles that nobody has. */
+export function missingOf(roles: Roles, usual: readonly Role[]): readonly Role[] {
+  return usual.filter((role) => (roles[role]?.length ?? 0) === 0);
+}

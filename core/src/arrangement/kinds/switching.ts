@@ -1,0 +1,71 @@
+import type { Part } from '../../device/index.ts';
+import { type Arrangement, missingOf, type Recogniser, rolesOf } from '../arrangement.ts';
+import type { Board, PartOf } from '../board.ts';
+import { sources } from './strings.ts';
+
+type Transistor = PartOf<'bjt'> | PartOf<'mosfet'>;
+
+/** Transistors that switch a load, and pairs of them that switch each other. */
+export const switchingArrangements: Recogniser = (board) => {
+  const transistors: readonly Transistor[] = [...board.of('bjt'), ...board.of('mosfet')];
+  const flashing = flasherOf(board, transistors);
+  if (flashing) return [flashing];
+  const coils = new Set(board.of('inductor').flatMap(({ pins }) => pins.map((net) => board.wire(net))));
+  return transistors.flatMap((part): Arrangement[] => {
+    const loads = board
+      .on(board.wire(part.pins[0]))
+      .filter((other) => other !== part && (other.kind === 'led' || other.kind === 'resistor'));
+    if (loads.length === 0 || coils.has(board.wire(part.pins[0]))) return [];
+    const base = resistorsOn(board, part.pins[1]);
+    const branches = board.branches.filter(
+      ({ from, to, parts }) =>
+        [from, to].includes(board.wire(part.pins[0])) || parts.some((inside) => loads.some(({ ref }) => ref === inside.ref)),
+    );
+    const roles = rolesOf({
+      source: sources(board),
+      switch: [part.ref],
+      'base-resistor': part.kind === 'bjt' ? base : [],
+      ballast: branches.flatMap(({ parts }) => parts.flatMap(({ kind, ref }) => (kind === 'resistor' ? [ref] : []))),
+      string: branches.flatMap(({ parts }) => parts.flatMap(({ kind, ref }) => (kind === 'led' ? [ref] : []))),
+    });
+    return [
+      {
+        code: 'transistor-switch',
+        roles,
+        missing: part.kind === 'bjt' ? missingOf(roles, ['base-resistor']) : [],
+        unusual: [],
+        estimate: null,
+      },
+    ];
+  });
+};
+
+function resistorsOn(board: Board, net: string): readonly string[] {
+  return board.on(board.wire(net)).flatMap(({ kind, ref }) => (kind === 'resistor' ? [ref] : []));
+}
+
+/** Two transistors, each with a capacitor from its collector to the other's base: they take turns. */
+function flasherOf(board: Board, transistors: readonly Transistor[]): Arrangement | undefined {
+  const leads = (from: Transistor, to: Transistor) =>
+    board.of('capacitor').find(({ pins }) => {
+      const ends = pins.map((net) => board.wire(net));
+      return ends.includes(board.wire(from.pins[0])) && ends.includes(board.wire(to.pins[1]));
+    });
+  for (const one of transistors) {
+    for (const other of transistors) {
+      const crossed = one === other ? undefined : [leads(one, other), leads(other, one)];
+      if (!crossed || crossed.includes(undefined)) continue;
+      const stores = crossed as Part[];
+      const bases = [one, other].flatMap(({ pins }) => resistorsOn(board, pins[1]));
+      const roles = rolesOf({
+        source: sources(board),
+        switch: [one.ref, other.ref],
+        reservoir: stores.map(({ ref }) => ref),
+        'base-resistor': bases,
+        string: board.of('led').map(({ ref }) => ref),
+      });
+      return { code: 'flasher', roles, missing: missingOf(roles, ['base-resistor', 'string']), unusual: [], estimate: null };
+    }
+  }
+  return undefined;
+}

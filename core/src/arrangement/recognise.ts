@@ -1,0 +1,21 @@
+import type { Circuit } from '../circuit/index.ts';
+import type { Solution } from '../solve/index.ts';
+import type { Arrangement, Recogniser } from './arrangement.ts';
+import { Board } from './board.ts';
+import { mainsArrangements } from './kinds/mains.ts';
+import { regulatorArrangements } from './kinds/regulators.ts';
+import { stringArrangements } from './kinds/strings.ts';
+import { switchingArrangements } from './kinds/switching.ts';
+
+/** A new kind of arrangement is one file and one line here. */
+const RECOGNISERS: readonly Recogniser[] = [mainsArrangements, regulatorArrangements, stringArrangements, switchingArrangements];
+
+/**
+ * What a circuit is, by its shape alone: refs and net names do not matter.
+ *
+ * @param solution for the closed forms, which want the string's volts; shapes are found without
+ */
+export function recognise(circuit: Circuit, solution?: Solution): readonly Arrangement[] {
+  const board = new Board(circuit);
+  return RECOGNISERS.flatMap((find) => find(board, solution));
+}

@@ -1,0 +1,32 @@
+import { type Arrangement, recognise } from '../arrangement/index.ts';
+import { dischargesOf } from '../caution/index.ts';
+import { type Circuit, type Result, succeed } from '../circuit/index.ts';
+import { type Solution, solve } from '../solve/index.ts';
+import { cellFindings } from './cells.ts';
+import { driveFindings } from './drive.ts';
+import type { Finding, SafetyRule } from './finding.ts';
+import { flickerFindings } from './flicker.ts';
+import { mainsFindings } from './mains.ts';
+import { ratingFindings } from './ratings.ts';
+
+const RULES: readonly SafetyRule[] = [mainsFindings, cellFindings, driveFindings, ratingFindings, flickerFindings];
+const WORST_FIRST = ['unsafe', 'caution', 'note'];
+
+/** A circuit solved, recognised and judged. */
+export interface Audit {
+  readonly solution: Solution;
+  readonly arrangements: readonly Arrangement[];
+  /** Worst first. */
+  readonly findings: readonly Finding[];
+}
+
+/** @returns an error where the circuit has no solution */
+export function audit(circuit: Circuit): Result<Audit> {
+  const solved = solve(circuit);
+  if (!solved.ok) return solved;
+  const solution = solved.value;
+  const arrangements = recognise(circuit, solution);
+  const judged = { circuit, solution, arrangements, discharges: dischargesOf(circuit) };
+  const findings = RULES.flatMap((rule) => rule(judged)).sort((a, b) => WORST_FIRST.indexOf(a.severity) - WORST_FIRST.indexOf(b.severity));
+  return succeed({ solution, arrangements, findings });
+}

@@ -1,0 +1,50 @@
+import type { Arrangement } from '../arrangement/index.ts';
+import type { Discharge } from '../caution/index.ts';
+import type { Circuit } from '../circuit/index.ts';
+import type { Solution } from '../solve/index.ts';
+
+export type FindingCode =
+  | 'over-amps'
+  | 'over-peak-amps'
+  | 'over-watts'
+  | 'over-volts'
+  | 'over-reverse-volts'
+  | 'over-celsius'
+  | 'no-bleeder'
+  | 'slow-bleeder'
+  | 'no-fuse'
+  | 'fuse-in-neutral'
+  | 'no-earth'
+  | 'capacitor-class'
+  | 'unbalanced-strings'
+  | 'parallel-regulators'
+  | 'no-current-limit'
+  | 'unprotected-cells'
+  | 'mixed-cells'
+  | 'converter-volts'
+  | 'flicker'
+  | 'single-insulation';
+
+export type Severity = 'note' | 'caution' | 'unsafe';
+
+/** Something about a circuit that is not as it should be. */
+export interface Finding {
+  readonly code: FindingCode;
+  readonly severity: Severity;
+  /** The part that it is about; empty where it is the whole. */
+  readonly ref: string;
+  readonly text: string;
+  /** What would put it right. */
+  readonly mend: string;
+}
+
+/** What the rules judge by. */
+export interface Judged {
+  readonly circuit: Circuit;
+  readonly solution: Solution;
+  readonly arrangements: readonly Arrangement[];
+  readonly discharges: readonly Discharge[];
+}
+
+/** A new rule is one file and one line in the list. */
+export type SafetyRule = (judged: Judged) => readonly Finding[];

@@ -1,0 +1,21 @@
+import type { Finding, SafetyRule } from './finding.ts';
+
+/** IEEE 1789-2015, low-risk limit of flicker per cent at a frequency: 0.025·f below 90 Hz, 0.08·f up to 1250 Hz, free above. */
+export function lowRiskFlickerPercent(hertz: number): number {
+  return hertz < 90 ? 0.025 * hertz : hertz <= 1250 ? 0.08 * hertz : 100;
+}
+
+/** Light that goes up and down with the mains. */
+export const flickerFindings: SafetyRule = ({ circuit, solution }) => {
+  if (solution.regime !== 'periodic') return [];
+  const mains = circuit.parts.find((part) => part.kind === 'ac');
+  if (mains?.kind !== 'ac') return [];
+  const fullWave = circuit.parts.some(({ kind }) => kind === 'bridge') || circuit.parts.filter(({ kind }) => kind === 'diode').length >= 4;
+  const hertz = mains.hertz * (fullWave ? 2 : 1);
+  const limit = lowRiskFlickerPercent(hertz);
+  return Object.entries(solution.leds).flatMap(([ref, { flickerPercent }]): Finding[] => {
+    if (flickerPercent === null || flickerPercent <= limit) return [];
+    const text = `${ref} flickers by ${Math.round(flickerPercent)} % at ${hertz} Hz; up to ${limit.toPrecision(2)} % is of low risk (IEEE 1789).`;
+    return [{ code: 'flicker', severity: 'note', ref, text, mend: 'A larger reservoir, or a driver that evens it out.' }];
+  });
+};
