@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
 import {
+  confirmGate,
   enterLine,
   goTo,
   meaning,
@@ -41,23 +42,6 @@ afterAll(async () => {
 
 function readings(): Promise<number> {
   return page.$$eval('[aria-label="At the supply"] > ul > li', (rows) => rows.length).catch(() => 0);
-}
-
-async function confirmAll(gate: string): Promise<void> {
-  await page.waitForSelector(`[data-gate="${gate}"]`);
-  for (;;) {
-    const box = await page.$(`[data-gate="${gate}"] input:not(:checked)`);
-    if (!box) return;
-    const left = await page.$$eval(`[data-gate="${gate}"] input:not(:checked)`, (boxes) => boxes.length);
-    await box.focus();
-    await page.keyboard.press('Space');
-    await page.waitForFunction(
-      (name, before) => document.querySelectorAll(`[data-gate="${name}"] input:not(:checked)`).length < before,
-      {},
-      gate,
-      left,
-    );
-  }
 }
 
 describe('a mains lamp before its board is traced, by keyboard', () => {
@@ -110,7 +94,7 @@ describe('a mains lamp before its board is traced, by keyboard', () => {
     expect(await readings()).toBe(0);
     await typeLine(page, 'in 231v 38ma 5.1w');
     await page.keyboard.press('Enter');
-    for (const gate of ['mains', 'bright', 'heat']) await confirmAll(gate);
+    for (const gate of ['mains', 'bright', 'heat']) await confirmGate(page, gate);
     await waitForText(page, 'of 4 hold');
     expect(await readings()).toBe(1);
     await waitForText(page, '0.58 power factor');

@@ -102,6 +102,24 @@ export async function enterLine(page: Page, line: string): Promise<void> {
   await page.keyboard.press('Escape');
 }
 
+/** Confirms every item of a gate, by keyboard. */
+export async function confirmGate(page: Page, gate: string): Promise<void> {
+  await page.waitForSelector(`[data-gate="${gate}"]`);
+  for (;;) {
+    const box = await page.$(`[data-gate="${gate}"] input:not(:checked)`);
+    if (!box) return;
+    const left = await page.$$eval(`[data-gate="${gate}"] input:not(:checked)`, (boxes) => boxes.length);
+    await box.focus();
+    await page.keyboard.press('Space');
+    await page.waitForFunction(
+      (name, before) => document.querySelectorAll(`[data-gate="${name}"] input:not(:checked)`).length < before,
+      {},
+      gate,
+      left,
+    );
+  }
+}
+
 /** Types a line and leaves it there. */
 export async function typeLine(page: Page, line: string): Promise<void> {
   await page.keyboard.press('Escape');
