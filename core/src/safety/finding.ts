@@ -39,7 +39,7 @@ export interface Finding {
 }
 
 /** What the rules judge by. */
-export interface Judged {
+interface Judged {
   readonly circuit: Circuit;
   readonly solution: Solution;
   readonly arrangements: readonly Arrangement[];
