@@ -34,6 +34,15 @@ describe('parts', () => {
     ['B1 2032 coin', { chemistry: 'lithium-coin', size: '2032', series: 1 }],
     ['S1 switch open', { kind: 'switch', closed: false }],
     ['F1 fuse 500ma', { kind: 'fuse', rated: { amps: 0.5 } }],
+    ['V1 ac 230v 50hz 10%', { kind: 'ac', voltsRms: 230, hertz: 50, tolerance: 0.1 }],
+    ['C1 334 X2', { kind: 'capacitor', farads: 330e-9, rated: { class: 'X2' }, marking: '334 X2' }],
+    ['C2 10uF 400v', { kind: 'capacitor', farads: 10e-6, rated: { volts: 400 } }],
+    ['L1 471 2r', { kind: 'inductor', henries: 470e-6, ohms: 2 }],
+    ['D9 diode schottky', { kind: 'diode', type: 'schottky' }],
+    ['Z1 zener 5v1', { kind: 'zener', zenerVolts: 5.1 }],
+    ['U1 sink 20ma 2v', { kind: 'sink', amps: 0.02, dropoutVolts: 2 }],
+    ['Q1 npn 200', { kind: 'bjt', polarity: 'npn', beta: 200, pins: ['Q1.1', 'Q1.2', 'Q1.3'] }],
+    ['B1 bridge on A B P M', { kind: 'bridge', pins: ['A', 'B', 'P', 'M'] }],
   ])('%s', (line, part) => {
     expect(read(line)).toMatchObject({ kind: 'entry', draft: { kind: 'part', part } });
   });
@@ -45,6 +54,51 @@ describe('parts', () => {
       ['R1', 'A', 'X'],
       ['D1', 'X', 'B'],
     ]);
+  });
+});
+
+describe('claims, senses and pictures', () => {
+  it.each([
+    ['claim 220-240v body', { kind: 'claim', field: 'volts', value: 220, upTo: 240, source: 'body' }],
+    ['claim 4000k box', { kind: 'claim', field: 'kelvin', value: 4000 }],
+    ['claim like 60w', { kind: 'claim', field: 'equivalentWatts', value: 60, source: 'listing' }],
+    ['claim cri 80', { kind: 'claim', field: 'colourIndex', value: 80 }],
+    ['claim length 52cm', { kind: 'claim', field: 'lengthMetres', value: 0.52 }],
+    ['claim throw 200m', { kind: 'claim', field: 'throwMetres', value: 200 }],
+    ['claim water IP44 box', { kind: 'claim-text', field: 'water', text: 'IP44', source: 'box' }],
+    ['claim 2600mAh', { kind: 'claim', field: 'ampHours', value: 2.6 }],
+    ['flicker bands', { kind: 'sense', of: 'flicker', text: 'bands' }],
+  ])('%s', (line, draft) => {
+    expect(read(line)).toMatchObject({ kind: 'entry', draft });
+  });
+
+  it.each(['claim 0v', 'claim 240-220v', 'claim cri 80w', 'claim 5', 'claim water', 'flicker', 'claim 5v 3w'])(
+    '%s says what is wrong',
+    (line) => {
+      expect(read(line)).toMatchObject({ kind: 'unread', message: expect.stringMatching(/\w{3}/) });
+    },
+  );
+
+  it('pic asks for a picture', () => {
+    expect(read('pic')).toMatchObject({ kind: 'picture' });
+  });
+
+  it('an in-line reading is completed, and what cannot be is said', () => {
+    const mains = 'claim 230v body';
+    expect(read('in 231v 38ma 5.1w', mains)).toMatchObject({ meaning: expect.stringContaining('power factor 0.58') });
+    expect(read('in 231v 38ma', mains)).toMatchObject({ meaning: expect.stringContaining('volts × amps is not watts') });
+    expect(read('in 231v 38ma pf 0.52', mains)).toMatchObject({
+      draft: { figures: [{ unit: 'volts' }, { unit: 'amps' }, { unit: 'one', value: 0.52 }] },
+    });
+  });
+
+  it('ohms while live are refused, and taken with “force”, marked', () => {
+    expect(read('R1 26.8r live', ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('force') });
+    expect(read('R1 26.8r live force', ...board)).toMatchObject({ kind: 'entry', draft: { condition: { forced: true } } });
+  });
+
+  it('volts over a store while charged leave it charged', () => {
+    expect(read('R1 3v', ...board, 'charged')).toMatchObject({ draft: { condition: { state: 'charged' } } });
   });
 });
 
