@@ -31,6 +31,12 @@ export interface Fit {
   figureBy(read: (solution: Solution) => number): Uncertain;
   /** What the fitted circuit says that a reading should show. */
   expected(reading: EstimateReading): number;
+  /**
+   * What the other readings would expect of this one, to first order: the leave-one-out estimate of least squares.
+   *
+   * @returns NaN with no uncertainty where it speaks of what is not there
+   */
+  expectedByOthers(reading: EstimateReading): Uncertain;
   /** Any figure of the fitted circuit with its uncertainty. */
   figures(wanted: readonly Figure[]): readonly Uncertain[];
   /** The uncertainty that `wanted` would have after one more reading of `reading` with that uncertainty. */
@@ -214,6 +220,23 @@ class ReadingModel {
         const figure = figureOf(state.circuit, reading);
         return figure ? signOf(state.circuit, figure) * figureIn(state.warmed.solution, figure) : Number.NaN;
       },
+      expectedByOthers: (reading) => {
+        const figure = figureOf(state.circuit, reading);
+        if (!figure && reading.kind !== 'ohms') return { value: Number.NaN, uncertainty: 0 };
+        const row = figure
+          ? scaledGradient(figure).map((slope) => signOf(state.circuit, figure) * slope)
+          : Float64Array.from(unknowns, ({ ref, field, prior }) =>
+              reading.kind === 'ohms' && ref === reading.across && field === 'ohms' ? prior.uncertainty : 0,
+            );
+        const fitted = figure
+          ? signOf(state.circuit, figure) * figureIn(state.warmed.solution, figure)
+          : fieldValue(state.circuit, { ref: reading.kind === 'ohms' ? reading.across : '', field: 'ohms' });
+        const variance = Math.max(0, dot(row, covarianceTimes(row)));
+        // The share of itself that the reading has in what it is expected to be.
+        const leverage = Math.min(0.999, variance / reading.uncertainty ** 2);
+        const value = fitted - (leverage / (1 - leverage)) * (reading.value - fitted);
+        return { value, uncertainty: Math.sqrt(variance / (1 - leverage)) };
+      },
       figures: (wanted) =>
         wanted.map((figure) => {
           const gradient = scaledGradient(figure);
@@ -294,7 +317,7 @@ class ReadingModel {
 }
 
 function signOf(circuit: Circuit, figure: Figure): number {
-  if (figure.of !== 'part' || figure.quantity === 'volts' || figure.statistic === 'rms') return 1;
+  if (figure.of !== 'part' || figure.quantity === 'volts' || (figure.quantity === 'amps' && figure.statistic === 'rms')) return 1;
   const part = circuit.parts.find((candidate) => candidate.ref === figure.ref);
   return part && deviceOf(part.kind).supplies ? -1 : 1;
 }

@@ -165,14 +165,21 @@ interface SlotModel {
 
 function slotAt({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, taken: PlacedReading | undefined): Slot {
   if (!taken) return { ...place, expected: expectedAt(fit, place, shown), fits: true };
-  const others = fitReadings(
-    circuit,
-    trusted.filter((reading) => reading.id !== taken.reading.id),
-  );
-  const expected = expectedAt(others.ok ? others.value : fit, place, shown);
+  const expected = expectedByOthers({ circuit, fit, trusted, shown }, place, taken);
   const { value, uncertainty } = taken.reading;
   const sigmas = (value - expected.value) / Math.hypot(uncertainty, expected.uncertainty);
   return { ...place, expected, read: { value, uncertainty, entryId: taken.entryId }, sigmas, fits: Math.abs(sigmas) <= MISFIT_SIGMAS };
+}
+
+/** What all the other readings expect: by fitting without it, which bends with the laws, or, where a fit takes long, to first order. */
+function expectedByOthers({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, { reading }: PlacedReading): Uncertain {
+  const mine = trusted.find(({ id }) => id === reading.id);
+  if (mine && fit.solution.regime === 'periodic') return fit.expectedByOthers(mine);
+  const others = fitReadings(
+    circuit,
+    trusted.filter(({ id }) => id !== reading.id),
+  );
+  return expectedAt(others.ok ? others.value : fit, place, shown);
 }
 
 function expectedAt(fit: Fit, { kind, ref, nets }: SlotPlace, shown: Shown): Uncertain {
