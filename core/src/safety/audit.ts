@@ -23,10 +23,13 @@ export interface Audit {
 /** @returns an error where the circuit has no solution */
 export function audit(circuit: Circuit): Result<Audit> {
   const solved = solve(circuit);
-  if (!solved.ok) return solved;
-  const solution = solved.value;
+  return solved.ok ? succeed(auditSolved(circuit, solved.value)) : solved;
+}
+
+/** The same where the circuit is solved already. */
+export function auditSolved(circuit: Circuit, solution: Solution): Audit {
   const arrangements = recognise(circuit, solution);
   const judged = { circuit, solution, arrangements, discharges: dischargesOf(circuit) };
   const findings = RULES.flatMap((rule) => rule(judged)).sort((a, b) => WORST_FIRST.indexOf(a.severity) - WORST_FIRST.indexOf(b.severity));
-  return succeed({ solution, arrangements, findings });
+  return { solution, arrangements, findings };
 }

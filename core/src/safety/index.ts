@@ -1,3 +1,3 @@
-export { type Audit, audit } from './audit.ts';
+export { type Audit, audit, auditSolved } from './audit.ts';
 export type { Finding, FindingCode, Severity } from './finding.ts';
 export { lowRiskFlickerPercent } from './flicker.ts';

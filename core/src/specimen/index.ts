@@ -2,6 +2,7 @@ export { type Appraisal, appraise, isUnfinished, MISFIT_SIGMAS, type Slot } from
 export { dangersOf, gatesOf, type OpenGate, poweringFacts, sittingSince } from './cautions.ts';
 export { claimFigures, claimWords, doubtsOf } from './claim-figures.ts';
 export { type ClaimComparison, compareClaims, inLineFigures } from './compare-claims.ts';
+export { constructionOf } from './construction.ts';
 export { ledCurrentSum, resistorWattsSum, type Sum, type SumLine } from './current-sum.ts';
 export {
   BENCH_STATES,

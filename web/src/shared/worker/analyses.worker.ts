@@ -1,11 +1,15 @@
 import {
   type Appraisal,
+  type Audit,
   appraise,
+  auditSolved,
   type Circuit,
+  constructionOf,
   type Entry,
   type Result,
   type ReworkGoal,
   replay,
+  type Specimen,
   type Stage,
   type StageMark,
   searchWays,
@@ -17,11 +21,19 @@ import { expose } from 'comlink';
 /** Everything that a specimen's screens show as a figure. */
 export interface Analysis {
   readonly found: Result<Appraisal>;
+  /** What the circuit as found is, and what is wrong with it; undefined where it cannot be solved yet. */
+  readonly judged?: Pick<Audit, 'arrangements' | 'findings'>;
   /** After the last rework, with what was measured since; undefined before the first. */
   readonly after?: Result<Appraisal>;
   /** The same, as predicted before the first reading after it. */
   readonly predicted?: Result<Appraisal>;
   readonly spine: readonly { readonly stage: Stage; readonly mark: StageMark }[];
+}
+
+/** The most likely circuit, with what Opening learnt of how it is built. */
+function judge(specimen: Specimen, { circuit, solution }: Appraisal): NonNullable<Analysis['judged']> {
+  const { arrangements, findings } = auditSolved({ ...circuit, construction: constructionOf(specimen) }, solution);
+  return { arrangements, findings };
 }
 
 const api = {
@@ -30,13 +42,20 @@ const api = {
     const specimen = replay(entries);
     onStep('the circuit as found');
     const found = appraise(specimen, 0);
+    const judged = found.ok ? judge(specimen, found.value) : undefined;
     const count = specimen.reworks.length;
     if (count > 0) onStep('the circuit after its rework');
     const after = count > 0 ? appraise(specimen, count) : undefined;
     const predicted =
       count > 0 ? appraise({ ...specimen, readings: specimen.readings.filter(({ rework }) => rework < count) }, count) : undefined;
     const current = after?.ok && after.value.measured ? after.value : found.ok ? found.value : undefined;
-    return { found, ...(after && { after }), ...(predicted && { predicted }), spine: spineOf(specimen, current) };
+    return {
+      found,
+      ...(judged && { judged }),
+      ...(after && { after }),
+      ...(predicted && { predicted }),
+      spine: spineOf(specimen, current),
+    };
   },
   ways(circuit: Circuit, goal: ReworkGoal): Result<readonly Way[]> {
     return searchWays(circuit, goal);

@@ -8,6 +8,7 @@ import { Popover } from '../../shared/kit/popover.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { DriveRuler, RulerAxis } from '../../shared/pictures/drive-ruler.tsx';
 import { WattPlanView } from '../../shared/pictures/watt-plan-view.tsx';
+import { Findings } from './findings.tsx';
 
 /** The verdict: how hard it is driven, and where the watts go. */
 export function DriveStage() {
@@ -24,7 +25,12 @@ export function DriveStage() {
       </>
     );
   }
-  return <Verdict appraisal={found.value} {...(after?.ok && { after: after.value })} />;
+  return (
+    <>
+      <Verdict appraisal={found.value} {...(after?.ok && { after: after.value })} />
+      {analysis.judged && <Findings findings={analysis.judged.findings} />}
+    </>
+  );
 }
 
 const RULER_WIDTH = 236;

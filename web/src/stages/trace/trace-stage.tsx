@@ -4,6 +4,7 @@ import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
+import { Recognised } from './recognised.tsx';
 
 /** Parts and joins, and the circuit drawn by itself as they grow. */
 export function TraceStage() {
@@ -42,6 +43,7 @@ export function TraceStage() {
               <LevelMark level="caution" /> {problem}
             </p>
           )}
+          <Recognised arrangements={analysis?.judged?.arrangements ?? []} />
           <div className="mt-5 grid gap-x-10 gap-y-5 lg:grid-cols-[3fr_2fr]">
             <PartsTable specimen={specimen} />
             <section aria-label="Nets">
