@@ -16,7 +16,7 @@ import { figureOf } from './words.ts';
 export type TypedKind = Exclude<PartKind, 'mosfet' | 'converter'>;
 
 /** What a part's words come to: its values, and why they were read so. */
-export interface Built {
+interface Built {
   readonly fields: Readonly<Record<string, unknown>>;
   readonly why?: string;
 }
