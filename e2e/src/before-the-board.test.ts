@@ -99,6 +99,8 @@ describe('a mains lamp before its board is traced, by keyboard', () => {
     expect(await readings()).toBe(1);
     await waitForText(page, '0.58 power factor');
     await waitForText(page, 'body: 220–240 V');
+    await enterLine(page, 'source 233.5v');
+    await waitForText(page, 'At the source itself');
   });
 
   it('volts × amps is not watts, and what cannot be is called out as it is typed', async () => {
@@ -215,6 +217,9 @@ describe('opening and closing', () => {
   it('steps are put in order by keyboard, and gone backwards as a checklist', async () => {
     await enterLine(page, 'step caps off');
     await enterLine(page, 'step diffuser out');
+    const steps = (await page.$$('main ol [data-photo-chooser]')) as ElementHandle<HTMLInputElement>[];
+    await steps[0]?.uploadFile(join(app.folder, 'bench.jpg'));
+    await page.waitForSelector('[aria-label="Pictures of step 1"] img');
     await tabTo(page, 'Step 2 earlier', 90);
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => /diffuser out[\s\S]*caps off/.test(document.querySelector('main ol')?.textContent ?? ''));

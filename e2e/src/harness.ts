@@ -85,7 +85,10 @@ export async function pressNew(page: Page): Promise<void> {
   for (let tries = 0; tries < 20; tries++) {
     await page.keyboard.press('n');
     const opened = await page.waitForSelector('[role=dialog]', { timeout: 500 }).catch(() => null);
-    if (opened) return;
+    if (!opened) continue;
+    // What is typed before the field has the focus would be lost.
+    await page.waitForFunction(() => document.activeElement?.matches('[role=dialog] input'));
+    return;
   }
   throw new Error('n opens no dialog.');
 }
@@ -138,10 +141,17 @@ export function meaning(page: Page): Promise<string> {
 
 /** Goes to a stage by `g` and its letter. */
 export async function goTo(page: Page, letter: string, title: string): Promise<void> {
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('g');
-  await page.keyboard.press(letter as 'c');
-  await page.waitForFunction((wanted) => document.querySelector('h1')?.textContent?.startsWith(wanted), {}, title);
+  // A stage that is just drawn may not listen to keys yet.
+  for (let tries = 0; tries < 10; tries++) {
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('g');
+    await page.keyboard.press(letter as 'c');
+    const arrived = await page
+      .waitForFunction((wanted) => document.querySelector('h1')?.textContent?.startsWith(wanted), { timeout: 2000 }, title)
+      .catch(() => null);
+    if (arrived) return;
+  }
+  throw new Error(`g ${letter} does not lead to ${title}.`);
 }
 
 /** Presses Tab until the focus is on what has this name. */

@@ -67,6 +67,7 @@ describe('claims, senses and pictures', () => {
     ['claim throw 200m', { kind: 'claim', field: 'throwMetres', value: 200 }],
     ['claim water IP44 box', { kind: 'claim-text', field: 'water', text: 'IP44', source: 'box' }],
     ['claim 2600mAh', { kind: 'claim', field: 'ampHours', value: 2.6 }],
+    ['source 5.08v', { kind: 'reading', place: { at: 'source' }, figures: [{ unit: 'volts', value: 5.08 }] }],
     ['flicker bands', { kind: 'sense', of: 'flicker', text: 'bands' }],
   ])('%s', (line, draft) => {
     expect(read(line)).toMatchObject({ kind: 'entry', draft });

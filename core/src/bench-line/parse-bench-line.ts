@@ -26,7 +26,7 @@ const VERBS: Readonly<Record<string, Verb>> = {
 };
 
 /** Words that can begin a line, for completion and help. */
-export const BENCH_VERBS: readonly string[] = [...Object.keys(VERBS), 'in', 'correct', ...BENCH_STATES];
+export const BENCH_VERBS: readonly string[] = [...Object.keys(VERBS), 'in', 'source', 'correct', ...BENCH_STATES];
 
 /**
  * Reads a bench line as typed so far. Never throws, and never loses what it cannot read: it says what is wrong and,

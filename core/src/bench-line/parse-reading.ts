@@ -72,6 +72,7 @@ interface Placed {
 function placeOf(words: readonly string[], { specimen }: BenchContext): Placed | undefined {
   const [first = '', second, third] = words;
   if (first.toLowerCase() === 'in') return { place: { at: 'in' }, used: 1, words: 'at the supply' };
+  if (first.toLowerCase() === 'source') return { place: { at: 'source' }, used: 1, words: 'at the source itself' };
   const surface = /^T([a-z]\w*)$/.exec(first);
   if (surface) return { place: { at: 'surface', name: surface[1] as string }, used: 1, words: `temperature of the ${surface[1]}` };
   if (first.toLowerCase() === 'lux') {
@@ -161,6 +162,7 @@ function misplaced(unit: Unit, place: Place): string | undefined {
   if (place.at === 'nets' && unit !== 'volts') return 'between nets only volts are read; for ohms name the part.';
   if (place.at === 'surface' && unit !== 'celsius') return 'a temperature is in c.';
   if (place.at === 'light' && unit !== 'lux') return 'light is in lux.';
+  if (place.at === 'source' && unit !== 'volts') return 'at the source it is volts; what is taken is read with “in”.';
   if (place.at === 'in' && unit === 'ohms') return 'at the supply it is volts, amps or watts.';
   if ((place.at === 'part' || place.at === 'in') && (unit === 'celsius' || unit === 'lux'))
     return 'write Tname for a temperature, lux for light.';

@@ -31,6 +31,8 @@ export type ReadingFigure = z.infer<typeof readingFigureSchema>;
 const placeSchema = z.discriminatedUnion('at', [
   z.strictObject({ at: z.literal('part'), ref: refSchema }),
   z.strictObject({ at: z.literal('in') }),
+  /** The source by itself, before its lead and without the gadget on it or with. */
+  z.strictObject({ at: z.literal('source') }),
   z.strictObject({ at: z.literal('nets'), plus: netSchema, minus: netSchema.optional() }),
   z.strictObject({ at: z.literal('surface'), name: z.string().min(1).max(40) }),
   z.strictObject({ at: z.literal('light'), metres: z.number().positive().optional() }),

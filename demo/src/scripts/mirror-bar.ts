@@ -43,7 +43,7 @@ export const mirrorBar: BenchScript = {
     ['09:16', { kind: 'confirm', gate: 'bright', item: 'dimmed' }],
     ['09:16', { kind: 'confirm', gate: 'heat', item: 'sink' }],
     ['09:16', { kind: 'confirm', gate: 'heat', item: 'watched' }],
-    ['09:18', 'in 231.4v live'],
+    ['09:18', 'source 231.4v'],
     ['09:20', 'in 231.2v 36.8ma 4.6w cold'],
     ['09:31', 'in 231.0v 36.1ma 4.5w after 10min'],
     ['09:32', 'lux 212 @ 1m'],

@@ -41,7 +41,7 @@ export function PhotoStrip({ stage, of, label }: PhotoStripProps) {
   return (
     <section
       aria-label={label}
-      className="flex flex-wrap items-center gap-3 py-2"
+      className={`flex flex-wrap items-center gap-3 ${of === undefined ? 'py-2' : 'pt-1'}`}
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
@@ -67,12 +67,25 @@ export function PhotoStrip({ stage, of, label }: PhotoStripProps) {
             )}
           </span>
         ))}
-      <button type="button" className="action flex items-center gap-2" onClick={() => chooser.current?.click()}>
-        <ImagePlus size={16} aria-hidden /> Picture
-      </button>
-      <button type="button" className="action flex items-center gap-2 md:hidden" onClick={() => camera.current?.click()}>
-        <Camera size={16} aria-hidden /> Camera
-      </button>
+      {of === undefined ? (
+        <>
+          <button type="button" className="action flex items-center gap-2" onClick={() => chooser.current?.click()}>
+            <ImagePlus size={16} aria-hidden /> Picture
+          </button>
+          <button type="button" className="action flex items-center gap-2 md:hidden" onClick={() => camera.current?.click()}>
+            <Camera size={16} aria-hidden /> Camera
+          </button>
+        </>
+      ) : (
+        <button
+          type="button"
+          aria-label={`${label}: add one`}
+          className="border border-rule p-1 text-quiet"
+          onClick={() => chooser.current?.click()}
+        >
+          <ImagePlus size={16} aria-hidden />
+        </button>
+      )}
       <input
         ref={chooser}
         type="file"

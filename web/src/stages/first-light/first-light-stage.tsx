@@ -33,9 +33,13 @@ export function FirstLightStage() {
     <>
       <StageHeader title="First light" fact="from a limited or metered source; the supply itself is measured first" />
       <PoweringSection specimen={specimen} />
+      <AtSource readings={asFound} />
       {readings.length === 0 ? (
         <Empty>
-          <p>Volts at the gadget’s own supply terminals while it runs, and what it takes. The supply by itself first.</p>
+          <p>The supply by itself first, then volts at the gadget’s own terminals while it runs, and what it takes.</p>
+          <button type="button" className="action mt-3 mr-3" onClick={() => suggest('source ')}>
+            {alternating ? 'source 231v' : 'source 5.08v'}
+          </button>
           <button type="button" className="action mt-3" onClick={() => suggest('in ')}>
             {example}
           </button>
@@ -77,6 +81,32 @@ function PoweringSection({ specimen }: { readonly specimen: Specimen }) {
           'Claim its volts and watts, and the limit to set is worked out here. Switch off at smoke, smell, or heat that a hand does not bear.'
         )}{' '}
         Local codes, licensed practice and the makers of the parts go first.
+      </p>
+    </section>
+  );
+}
+
+/** The supply before its lead; what is missing at the gadget is lost on the way. */
+function AtSource({ readings }: { readonly readings: readonly SpecimenReading[] }) {
+  const voltsAt = (place: 'source' | 'in') =>
+    readings
+      .filter(({ entry }) => entry.place.at === place)
+      .flatMap(({ entry }) => entry.figures.filter(({ unit }) => unit === 'volts'))
+      .at(-1);
+  const [source, gadget] = [voltsAt('source'), voltsAt('in')];
+  if (!source) return null;
+  const lost = gadget && { value: source.value - gadget.value, uncertainty: Math.hypot(source.uncertainty, gadget.uncertainty) };
+  return (
+    <section className="mt-5 max-w-[860px]" aria-label="At the source">
+      <h2 className="border-b border-ink">At the source itself</h2>
+      <p className="flex flex-wrap items-baseline gap-x-7 border-b border-rule py-2">
+        <Figure value={source} unit="volts" className="text-24 font-medium" />
+        {lost && (
+          <span className={lost.value > 2 * lost.uncertainty ? '' : 'text-quiet'}>
+            <Figure value={lost} unit="volts" className="text-17" />{' '}
+            {lost.value > 2 * lost.uncertainty ? 'lost in lead and contacts' : 'between it and the gadget: nothing that can be told'}
+          </span>
+        )}
       </p>
     </section>
   );

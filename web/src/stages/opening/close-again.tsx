@@ -35,6 +35,16 @@ export function CloseAgain() {
               <span className={done.has(step.id) ? 'text-quiet' : ''}>
                 <span className="text-12 text-quiet">undo: </span>
                 <StepWords step={step} />
+                {specimen.pictures
+                  .filter(({ entry }) => entry.of === step.id)
+                  .map(({ entry }) => (
+                    <img
+                      key={entry.id}
+                      src={photoAddress(entry.hash, 'thumbnail')}
+                      alt={entry.name ?? 'as it was'}
+                      className="mt-1 h-[84px] w-[112px] border border-rule object-cover"
+                    />
+                  ))}
               </span>
             </label>
           </li>

@@ -104,7 +104,10 @@ function StepList({ steps }: { readonly steps: readonly Step[] }) {
           className="long-row grid grid-cols-[28px_1fr_auto] items-baseline gap-3 border-b border-rule py-2"
         >
           <span className="text-right font-figures text-17 text-quiet">{index + 1}</span>
-          <StepWords step={step} />
+          <span>
+            <StepWords step={step} />
+            <PhotoStrip stage="opening" of={step.id} label={`Pictures of step ${index + 1}`} />
+          </span>
           <span className="flex gap-1">
             <Mover label={`Step ${index + 1} earlier`} disabled={index === 0} onMove={() => move(index, index - 1)}>
               <ArrowUp size={16} aria-hidden />
