@@ -23,18 +23,7 @@ export function createMatrix(size: number, entries: () => readonly number[]): Sy
 function denseMatrix(size: number): SystemMatrix {
   const values = new Float64Array(size * size);
   const lu = new DenseLuFactoriser(size);
-  return {
-    values,
-    at: (row, column) => (row < 0 || column < 0 ? -1 : row * size + column),
-    factor: () => void lu.factor(values),
-    get isSingular() {
-      return lu.isSingular;
-    },
-    get singularColumn() {
-      return lu.singularColumn;
-    },
-    solveInPlace: (b) => lu.solveInPlace(b),
-  };
+  return backedBy(lu, values, (row, column) => row * size + column);
 }
 
 function sparseMatrix(size: number, entries: readonly number[]): SystemMatrix {
@@ -54,9 +43,18 @@ function sparseMatrix(size: number, entries: readonly number[]): SystemMatrix {
   });
   const values = new Float64Array(rowIndex.length);
   const lu = new SparseLuFactoriser({ size, colStart, rowIndex: Int32Array.from(rowIndex) });
+  return backedBy(lu, values, (row, column) => placeOf.get(row * size + column) ?? -1);
+}
+
+/** @param placeOf where an entry stands that is of no ground */
+function backedBy(
+  lu: DenseLuFactoriser | SparseLuFactoriser,
+  values: Float64Array,
+  placeOf: (row: number, column: number) => number,
+): SystemMatrix {
   return {
     values,
-    at: (row, column) => (row < 0 || column < 0 ? -1 : (placeOf.get(row * size + column) ?? -1)),
+    at: (row, column) => (row < 0 || column < 0 ? -1 : placeOf(row, column)),
     factor: () => void lu.factor(values),
     get isSingular() {
       return lu.isSingular;
