@@ -1,4 +1,5 @@
-import type { Agreement, CircuitSystem, Memory, StageContext } from './system.ts';
+import type { StageContext } from './stage.ts';
+import type { Agreement, CircuitSystem, Memory } from './system.ts';
 
 export interface NewtonOptions {
   /** Enough for any step of a stepping fallback; plain circuits need 3 to 12. */

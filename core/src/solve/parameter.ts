@@ -1,6 +1,7 @@
 import { type Circuit, withFields } from '../circuit/index.ts';
 import { cellOf, type Part } from '../device/index.ts';
-import { CircuitSystem, type StageContext } from './system.ts';
+import type { StageContext } from './stage.ts';
+import { CircuitSystem } from './system.ts';
 
 /** One value of a circuit that may be unsure or changed: a field of a part. */
 export interface Parameter {

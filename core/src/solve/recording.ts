@@ -1,5 +1,6 @@
+import type { StageContext } from './stage.ts';
 import type { Stepper } from './step.ts';
-import type { CircuitSystem, StageContext } from './system.ts';
+import type { CircuitSystem } from './system.ts';
 
 /** A solved circuit at one or many moments: unknowns and pin currents, point after point. */
 export class Recording {

@@ -10,7 +10,8 @@ import { PRESERVED, type SettledState } from './settled-state.ts';
 import type { Solution } from './solution.ts';
 import { solutionOfRecording } from './solution-document.ts';
 import { followPeriod, type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
-import type { CircuitSystem, StageContext } from './system.ts';
+import type { StageContext } from './stage.ts';
+import type { CircuitSystem } from './system.ts';
 
 /** A solution together with what it would be were a value a little different. */
 export interface SensitiveSolution {

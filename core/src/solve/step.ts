@@ -1,5 +1,6 @@
 import { Newton, STAGE_NEWTON } from './newton.ts';
-import type { CircuitSystem, StageContext } from './system.ts';
+import type { StageContext } from './stage.ts';
+import type { CircuitSystem } from './system.ts';
 
 /**
  * One step in time by the two-stage singly diagonally implicit method of second order (Alexander, SIAM J. Numer.

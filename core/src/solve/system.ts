@@ -1,8 +1,10 @@
 import type { Circuit } from '../circuit/index.ts';
-import type { CurvePoint, SourceWave } from '../device/index.ts';
+import type { CurvePoint } from '../device/index.ts';
 import { islandsOf } from './islands.ts';
 import { createMatrix, type SystemMatrix } from './matrix.ts';
-import { type Block, type Elements, LINK_OHMS, type Pair, unfold } from './unfold.ts';
+import type { StageContext } from './stage.ts';
+import { between, carry, entriesOf, placeElements, put, putBlock, readBlock, stampBlock, stampPair, voltsOf } from './stamp.ts';
+import { type Block, type Elements, LINK_OHMS, unfold } from './unfold.ts';
 
 /** A conductance from every net to ground, S: it gives nets that hang on nothing a potential, and no figure notices. */
 const LEAKAGE_SIEMENS = 1e-12;
@@ -16,16 +18,6 @@ const JUNCTION_LEAKAGE_SIEMENS = 1e-11;
 
 /** From one net of every island to ground, S: no current can flow through it, so its size is free. */
 const TIE_SIEMENS = 1e-3;
-
-/** One stage of a step in time: what storage adds to the equations. */
-export interface StageContext {
-  /** Seconds at which the sources are taken. */
-  time: number;
-  /** The stage's share of the step, s: charge at the stage = base + weight × current. */
-  weight: number;
-  /** Capacitor volts, then inductor amps, that the stage builds on. */
-  readonly base: Float64Array;
-}
 
 /** Where the curves and blocks were last evaluated, and the straight lines they were replaced by there. */
 export interface Memory {
@@ -422,92 +414,4 @@ export class CircuitSystem {
       linear[branchBranch] -= wave >= 0 ? ohms + reactances[i] : Math.max(ohms + reactances[i], LINK_OHMS);
     }
   }
-}
-
-/** Row, column, row, column … of everything that may differ from zero. */
-function entriesOf({ nodes, resistances, shunts, capacitances, branches, blocks }: Elements): number[] {
-  const entries: number[] = [];
-  for (let node = 0; node < nodes; node++) entries.push(node, node);
-  for (const pairs of [resistances, shunts, capacitances]) {
-    for (const { a, b } of pairs) entries.push(a, a, a, b, b, a, b, b);
-  }
-  for (const { a, b, branch } of branches) entries.push(a, branch, b, branch, branch, a, branch, b, branch, branch);
-  for (const { terminals } of blocks) for (const row of terminals) for (const column of terminals) entries.push(row, column);
-  return entries;
-}
-
-function placeElements({ resistances, shunts, capacitances, branches, blocks }: Elements, matrix: SystemMatrix): void {
-  // Every curve is among the shunts.
-  for (const pairs of [resistances, shunts, capacitances]) {
-    for (const pair of pairs) {
-      pair.aa = matrix.at(pair.a, pair.a);
-      pair.ab = matrix.at(pair.a, pair.b);
-      pair.ba = matrix.at(pair.b, pair.a);
-      pair.bb = matrix.at(pair.b, pair.b);
-    }
-  }
-  for (const branch of branches) {
-    branch.aBranch = matrix.at(branch.a, branch.branch);
-    branch.bBranch = matrix.at(branch.b, branch.branch);
-    branch.branchA = matrix.at(branch.branch, branch.a);
-    branch.branchB = matrix.at(branch.branch, branch.b);
-    branch.branchBranch = matrix.at(branch.branch, branch.branch);
-  }
-  for (const block of blocks) {
-    const { terminals } = block;
-    const width = terminals.length;
-    block.places = Int32Array.from({ length: width ** 2 }, (_, index) =>
-      matrix.at(terminals[Math.floor(index / width)], terminals[index % width]),
-    );
-  }
-}
-
-function readBlock({ terminals, volts }: Block, x: Float64Array): void {
-  const last = terminals[volts.length];
-  for (let i = 0; i < volts.length; i++) volts[i] = between(x, terminals[i], last);
-}
-
-function putBlock(residual: Float64Array, { terminals, amps }: Block): void {
-  const last = terminals[amps.length];
-  for (let i = 0; i < amps.length; i++) put(residual, terminals[i], last, amps[i]);
-}
-
-function stampBlock(values: Float64Array, { amps, siemens, places }: Block): void {
-  const free = amps.length;
-  const width = free + 1;
-  for (let i = 0; i < free; i++) {
-    for (let j = 0; j < free; j++) {
-      const s = siemens[i * free + j];
-      if (s === 0) continue;
-      if (places[i * width + j] >= 0) values[places[i * width + j]] += s;
-      if (places[i * width + free] >= 0) values[places[i * width + free]] -= s;
-      if (places[free * width + j] >= 0) values[places[free * width + j]] -= s;
-      if (places[free * width + free] >= 0) values[places[free * width + free]] += s;
-    }
-  }
-}
-
-function stampPair(values: Float64Array, { aa, ab, ba, bb }: Pair, siemens: number): void {
-  if (aa >= 0) values[aa] += siemens;
-  if (bb >= 0) values[bb] += siemens;
-  if (ab >= 0) values[ab] -= siemens;
-  if (ba >= 0) values[ba] -= siemens;
-}
-
-function put(residual: Float64Array, a: number, b: number, amps: number): void {
-  if (a >= 0) residual[a] += amps;
-  if (b >= 0) residual[b] -= amps;
-}
-
-function voltsOf({ offset, amplitude, hertz, phase }: SourceWave, stage: StageContext | undefined): number {
-  return amplitude === 0 || !stage ? offset : offset + amplitude * Math.sin(2 * Math.PI * hertz * stage.time + phase);
-}
-
-function between(x: Float64Array, a: number, b: number): number {
-  return (a >= 0 ? x[a] : 0) - (b >= 0 ? x[b] : 0);
-}
-
-function carry(out: Float64Array, slotA: number, slotB: number, amps: number): void {
-  if (slotA >= 0) out[slotA] += amps;
-  if (slotB >= 0) out[slotB] -= amps;
 }
