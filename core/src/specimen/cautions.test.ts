@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { compareClaims, dangersOf, type EntryDraft, entrySchema, gatesOf, replay } from './index.ts';
+import { compareClaims, dangersOf, type EntryDraft, entrySchema, gatesOf, replay, warmingOf } from './index.ts';
 
 function tapeOf(...drafts: [string, EntryDraft][]) {
   return replay(drafts.map(([at, draft], index) => entrySchema.parse({ ...draft, id: `caution-${index}`, at: `2026-03-07T${at}:00Z` })));
@@ -111,5 +111,32 @@ describe('opening', () => {
     const specimen = tapeOf(['10:00', picture], ['10:01', pin('caution-0')], ['10:02', pin('nowhere-at-all')]);
     expect(specimen.pictures[0]?.pins).toHaveLength(1);
     expect(specimen.tape[2]?.problem).toContain('picture');
+  });
+});
+
+describe('temperature against time', () => {
+  const degrees = (name: string, value: number, condition: { cold?: true; afterSeconds?: number }): [string, EntryDraft] => [
+    '10:00',
+    { kind: 'reading', place: { at: 'surface', name }, figures: [{ unit: 'celsius', value, uncertainty: 1 }], condition },
+  ];
+
+  it('is a course where one place was read at two times, in order of time', () => {
+    const { readings } = tapeOf(
+      degrees('case', 41, { afterSeconds: 600 }),
+      degrees('case', 22, { cold: true }),
+      degrees('board', 60, { afterSeconds: 600 }),
+      degrees('case', 35, {}),
+      degrees('case', 38, { afterSeconds: 300 }),
+    );
+    expect(warmingOf(readings)).toEqual([
+      {
+        place: 'case',
+        points: [
+          { minutes: 0, celsius: 22, plusMinus: 2 },
+          { minutes: 5, celsius: 38, plusMinus: 2 },
+          { minutes: 10, celsius: 41, plusMinus: 2 },
+        ],
+      },
+    ]);
   });
 });

@@ -29,3 +29,4 @@ export { type Net, NetForest, pinName, terminalName } from './nets.ts';
 export { replay, type Specimen, type SpecimenPicture, type SpecimenReading, type TapeLine } from './replay.ts';
 export { type StageMark, spineOf } from './spine.ts';
 export { type Summary, summarise } from './summarise.ts';
+export { type Warming, warmingOf } from './warming.ts';

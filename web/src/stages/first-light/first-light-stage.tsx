@@ -10,7 +10,9 @@ import {
   type Specimen,
   type SpecimenReading,
   sayClaim,
+  warmingOf,
 } from '@mindful-probe/core';
+import { lazy, Suspense } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Figure } from '../../shared/figures/figure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
@@ -18,6 +20,9 @@ import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { PhotoStrip } from '../../shared/photos/photo-strip.tsx';
 import { Noticed } from './noticed.tsx';
+
+/** Charts come with the first temperatures, not with the stage. */
+const WarmingChart = lazy(async () => ({ default: (await import('./warming-chart.tsx')).WarmingChart }));
 
 /** Beyond this a claim is no rounding any more. */
 const FAR_OFF = 0.1;
@@ -203,6 +208,7 @@ function Comparisons({ specimen }: { readonly specimen: Specimen }) {
 function OtherReadings({ readings }: { readonly readings: readonly SpecimenReading[] }) {
   const { suggest } = useOpenSpecimen();
   const others = readings.filter(({ entry }) => entry.place.at === 'light' || entry.place.at === 'surface');
+  const warmings = warmingOf(readings);
   return (
     <section className="mt-5" aria-label="Light and warmth">
       <h2 className="border-b border-ink">Light and warmth</h2>
@@ -227,6 +233,11 @@ function OtherReadings({ readings }: { readonly readings: readonly SpecimenReadi
             </li>
           ))}
         </ul>
+      )}
+      {warmings.length > 0 && (
+        <Suspense fallback={<p className="py-2 text-quiet">Drawing temperature against time…</p>}>
+          <WarmingChart warmings={warmings} />
+        </Suspense>
       )}
       <p className="flex flex-wrap gap-2 py-2">
         <button type="button" className="action" onClick={() => suggest('lux ')}>
