@@ -101,7 +101,9 @@ export function PhotoStrip({ stage, of, label }: PhotoStripProps) {
           {problem}
         </p>
       ))}
-      <PhotoDialog picture={pictures.find(({ entry }) => entry.id === shown)} onClose={() => setShown(undefined)} />
+      {shown !== undefined && (
+        <PhotoDialog picture={pictures.find(({ entry }) => entry.id === shown)} onClose={() => setShown(undefined)} />
+      )}
     </section>
   );
 }

@@ -1,5 +1,6 @@
 import type { EntryKind, TapeLine } from '@mindful-probe/core';
 import { PanelRightClose, PanelRightOpen } from 'lucide-react';
+import { useDeferredValue } from 'react';
 import { useOpenSpecimen } from '../data/open-specimen.tsx';
 import { waitingEntries } from '../data/waiting.ts';
 import { describeEntry } from './describe-entry.ts';
@@ -9,10 +10,15 @@ interface TapePanelProps {
   readonly onToggle: () => void;
 }
 
+/** More than fill the panel on a tall screen. */
+const FIRST_ROWS = 40;
+
 /** Everything that happened, newest at the foot. Folds away. */
 export function TapePanel({ shown, onToggle }: TapePanelProps) {
   const { specimen, waiting, record } = useOpenSpecimen();
   const count = specimen.tape.length;
+  // The newest stand there with the first picture of the page, the others right after it.
+  const drawn = Math.max(useDeferredValue(count, FIRST_ROWS), FIRST_ROWS);
 
   const refused = waiting.filter((line) => line.refused !== undefined);
   const pending = new Set(waiting.filter((line) => line.refused === undefined).map(({ entry }) => entry.id));
@@ -52,11 +58,11 @@ export function TapePanel({ shown, onToggle }: TapePanelProps) {
         {/* Reversed, a scroller begins at its end and stays there as entries come. */}
         <div>
           <ol>
-            {specimen.tape.map((line, index) => (
+            {specimen.tape.slice(-drawn).map((line) => (
               <TapeRow
                 key={line.entry.id}
                 line={line}
-                newest={index === count - 1}
+                newest={line === specimen.tape[count - 1]}
                 waiting={pending.has(line.entry.id)}
                 onStrike={() => record({ kind: 'strike', entry: line.entry.id, reason: 'struck by hand' })}
               />

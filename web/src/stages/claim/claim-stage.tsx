@@ -37,6 +37,16 @@ export function ClaimStage() {
       </StageHeader>
       <ClaimForm />
       <PhotoStrip stage="claim" label="Pictures of body, box and listing" />
+      {doubts.length > 0 && (
+        <section className="mt-2 max-w-[860px]" aria-label="Doubts">
+          <h2 className="border-b border-ink">Doubts</h2>
+          <ul>
+            {doubts.map((doubt) => (
+              <DoubtRow key={doubt.code + doubt.claims.join()} doubt={doubt} />
+            ))}
+          </ul>
+        </section>
+      )}
       {count === 0 ? (
         <Empty>
           <p>
@@ -46,16 +56,6 @@ export function ClaimStage() {
         </Empty>
       ) : (
         <ClaimTable specimen={specimen} doubts={doubts} />
-      )}
-      {doubts.length > 0 && (
-        <section className="mt-6 max-w-[760px]" aria-label="Doubts">
-          <h2 className="border-b border-ink">Doubts</h2>
-          <ul>
-            {doubts.map((doubt) => (
-              <DoubtRow key={doubt.code + doubt.claims.join()} doubt={doubt} />
-            ))}
-          </ul>
-        </section>
       )}
     </>
   );
@@ -147,6 +147,7 @@ function ClaimTable({ specimen, doubts }: { readonly specimen: Specimen; readonl
                     >
                       {claim.words}
                       {impossible.has(claim.id) ? <LevelMark level="over" /> : doubtful.has(claim.id) && <LevelMark level="caution" />}
+                      <PhotoStrip stage="claim" of={claim.id} label={`Picture of ${label.toLowerCase()}, ${claim.source}`} />
                     </span>
                   ))}
               </td>

@@ -1,6 +1,6 @@
 import type { EntryOf } from '@mindful-probe/core';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
@@ -81,10 +81,15 @@ function Polarity() {
   );
 }
 
+/** More than a tall screen shows. */
+const FIRST_STEPS = 24;
+
 /** Moved by its handles, with pointer or keyboard, or dragged. */
 function StepList({ steps }: { readonly steps: readonly Step[] }) {
   const { record } = useOpenSpecimen();
   const [dragged, setDragged] = useState<number>();
+  // Enough for the first picture of the page; the others come right after it.
+  const drawn = Math.max(useDeferredValue(steps.length, FIRST_STEPS), FIRST_STEPS);
   const move = (from: number, to: number) => {
     if (to < 0 || to >= steps.length || from === to) return;
     const ids = steps.map(({ id }) => id);
@@ -94,7 +99,7 @@ function StepList({ steps }: { readonly steps: readonly Step[] }) {
   };
   return (
     <ol className="mt-4 max-w-[860px] border-t border-ink">
-      {steps.map((step, index) => (
+      {steps.slice(0, drawn).map((step, index) => (
         <li
           key={step.id}
           draggable
