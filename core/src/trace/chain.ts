@@ -13,8 +13,27 @@ export interface KnownPart {
 export interface Chain {
   readonly refs: readonly string[];
   readonly ohms: number;
-  /** Of everything known between them at once, parallel ways counted. */
-  readonly allOhms: number;
+  /** All known parts as the nets join them, to weigh what lies beside the chain. */
+  readonly between: readonly [number, number];
+  readonly edges: readonly KnownPart[];
+}
+
+/** Whether the chain, or everything known between its ends at once, is `ohms` or less. */
+export function isAtMost(chain: Chain, ohms: number): boolean {
+  return chain.ohms <= ohms || (leastOhms(chain) <= ohms && allOhms(chain) <= ohms);
+}
+
+/** Of everything known between the two ends at once, parallel ways counted. */
+export function allOhms({ between: [from, to], edges, ohms }: Chain): number {
+  return effectiveOhms(from, to, edges) ?? ohms;
+}
+
+/** What all ways together cannot be below: the parts that touch one end, side by side. */
+export function leastOhms({ between, edges }: Chain): number {
+  const ends = between.map((end) =>
+    edges.reduce((sum, { a, b, ohms }) => sum + (a === end || b === end ? 1 / Math.max(ohms, LEAST_OHMS) : 0), 0),
+  );
+  return 1 / Math.min(...ends);
 }
 
 /** The chain of least resistance (Dijkstra 1959) between the nets of two pads; undefined where no known part leads there. */
@@ -40,7 +59,7 @@ export function chainBetween(from: number, to: number, parts: readonly KnownPart
   if (!found || start === end) return undefined;
   const refs: string[] = [];
   for (let via = found.via; via; via = best.get(via.from)?.via) refs.unshift(via.ref);
-  return { refs, ohms: found.ohms, allOhms: effectiveOhms(start, end, edges) ?? found.ohms };
+  return { refs, ohms: found.ohms, between: [start, end], edges };
 }
 
 /** A part of no ohms would make the sums singular. */

@@ -7,7 +7,11 @@ export interface TraceContradiction {
   readonly text: string;
 }
 
-/** For every pair that one sweep parts though others join it: the fewest sweeps that do. */
+/**
+ * For every pair that one sweep parts though others join it: the fewest sweeps that do.
+ *
+ * @param apart touches that part what the joins join
+ */
 export function contradictionsOf(
   joins: readonly Evidence[],
   apart: readonly Evidence[],

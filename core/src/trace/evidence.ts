@@ -22,7 +22,10 @@ export function evidenceOf(trace: Trace): readonly Evidence[] {
   });
 }
 
-/** Two pads as one word, whichever way round. */
-export function pairKey(a: number, b: number): string {
-  return a < b ? `${a} ${b}` : `${b} ${a}`;
+/** More pads than a trace takes. */
+const MOST_PADS = 4096;
+
+/** Two pads as one number, whichever way round. */
+export function pairKey(a: number, b: number): number {
+  return a < b ? a * MOST_PADS + b : b * MOST_PADS + a;
 }

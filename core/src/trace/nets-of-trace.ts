@@ -1,4 +1,5 @@
-import { type Chain, chainBetween, type KnownPart } from './chain.ts';
+import { cutJoins } from './bridges.ts';
+import { allOhms, type Chain, chainBetween, isAtMost, type KnownPart, leastOhms } from './chain.ts';
 import { contradictionsOf, type TraceContradiction } from './contradictions.ts';
 import { type Evidence, evidenceOf, pairKey } from './evidence.ts';
 import { type NextHold, nextHoldOf } from './next-hold.ts';
@@ -44,13 +45,17 @@ export function netsOfTrace(trace: Trace): TraceNets {
   const { joins, doubts } = weighJoins(claimed, parts, trace);
   const nets = forestOf(pads.length, joins);
   const apart = evidence.filter((touch) => !isJoin(touch));
-  const contradictions = contradictionsOf(joins, apart, pads);
+  const contradictions = contradictionsOf(
+    joins,
+    apart.filter(({ a, b }) => nets.isJoined(a, b)),
+    pads,
+  );
 
   const known = new Apartness(nets);
   for (const { a, b } of apart) known.part(a, b);
   const doubtful = doubts.filter(({ touch: { a, b } }) => !nets.isJoined(a, b) && !known.isApart(a, b));
   const doubtfulPairs = new Set(doubtful.map(({ touch: { a, b } }) => pairKey(nets.find(a), nets.find(b))));
-  const unknownPairs = countUnknown(pads.length, nets, known);
+  const unknownPairs = known.countUnknown();
   const isAsked = (a: number, b: number) =>
     nets.isJoined(a, b) || known.isApart(a, b) || doubtfulPairs.has(pairKey(nets.find(a), nets.find(b)));
   return {
@@ -88,25 +93,33 @@ function weighJoins(
   trace: Trace,
 ): { joins: readonly Evidence[]; doubts: readonly Doubt[] } {
   const { leadOhms, beepOhms, pads } = trace;
-  const byPair = new Map<string, Evidence[]>();
+  const byPair = new Map<number, Evidence[]>();
   for (const touch of claimed) {
     const key = pairKey(touch.a, touch.b);
-    byPair.set(key, [...(byPair.get(key) ?? []), touch]);
+    const known = byPair.get(key);
+    if (known) known.push(touch);
+    else byPair.set(key, [touch]);
   }
-  const doubts = new Map<string, Doubt>();
+  const doubts = new Map<number, Doubt>();
   for (let changed = true; changed; ) {
     changed = false;
+    let pairs = [...byPair].flatMap(([key, touches]) => (doubts.has(key) ? [] : touches.slice(0, 1)));
+    // A pair that the others join anyway is not in doubt: only one that holds two halves of a net together can be.
+    let cuts = cutJoins(pads.length, pairs);
     for (const [key, touches] of byPair) {
-      if (doubts.has(key)) continue;
-      const others = [...byPair].flatMap(([other, list]) => (other === key || doubts.has(other) ? [] : list));
-      const nets = forestOf(pads.length, others);
       const [touch] = touches as [Evidence, ...Evidence[]];
-      if (nets.isJoined(touch.a, touch.b)) continue;
+      if (doubts.has(key) || !cuts.has(touch)) continue;
+      const nets = forestOf(
+        pads.length,
+        pairs.filter((other) => other !== touch),
+      );
       const chain = chainBetween(touch.a, touch.b, parts, nets);
       // The strictest of several readings of one pair decides.
       const limit = touches.some(({ ohms }) => ohms !== undefined) ? leadOhms : beepOhms;
-      if (!chain || Math.min(chain.ohms, chain.allOhms) > limit) continue;
+      if (!chain || !isAtMost(chain, limit)) continue;
       doubts.set(key, { touch, chain });
+      pairs = pairs.filter((other) => other !== touch);
+      cuts = cutJoins(pads.length, pairs);
       changed = true;
     }
   }
@@ -121,25 +134,29 @@ function forestOf(count: number, joins: readonly Evidence[]): PadForest {
 
 /** Nets that are known not to be one. */
 class Apartness {
-  private readonly pairs = new Set<string>();
+  private readonly pairs = new Map<number, readonly [number, number]>();
 
   constructor(private readonly nets: PadForest) {}
 
   part(a: number, b: number): void {
-    this.pairs.add(pairKey(this.nets.find(a), this.nets.find(b)));
+    const [one, other] = [this.nets.find(a), this.nets.find(b)];
+    if (one !== other) this.pairs.set(pairKey(one, other), [one, other]);
   }
 
   isApart(a: number, b: number): boolean {
     return this.pairs.has(pairKey(this.nets.find(a), this.nets.find(b)));
   }
-}
 
-function countUnknown(count: number, nets: PadForest, known: Apartness): number {
-  let unknown = 0;
-  for (let a = 0; a < count; a++) {
-    for (let b = a + 1; b < count; b++) if (!nets.isJoined(a, b) && !known.isApart(a, b)) unknown += 1;
+  /** Pairs of pads that are neither one net nor known not to be. */
+  countUnknown(): number {
+    const sizes = new Map<number, number>();
+    for (let pad = 0; pad < this.nets.count; pad++) sizes.set(this.nets.find(pad), (sizes.get(this.nets.find(pad)) ?? 0) + 1);
+    const pairsOf = (count: number) => (count * (count - 1)) / 2;
+    let unknown = pairsOf(this.nets.count);
+    for (const size of sizes.values()) unknown -= pairsOf(size);
+    for (const [one, other] of this.pairs.values()) unknown -= (sizes.get(one) ?? 0) * (sizes.get(other) ?? 0);
+    return unknown;
   }
-  return unknown;
 }
 
 function unexplainedOf(
@@ -148,16 +165,26 @@ function unexplainedOf(
   nets: PadForest,
   pads: readonly string[],
 ): TraceNets['unexplained'] {
-  const seen = new Set<string>();
+  const seen = new Set<number>();
   return apart.flatMap(({ a, b, beep, ohms }) => {
+    if (!beep || ohms === undefined) return [];
     const key = pairKey(nets.find(a), nets.find(b));
-    if (!beep || ohms === undefined || seen.has(key)) return [];
+    if (seen.has(key)) return [];
     const chain = chainBetween(a, b, parts, nets);
-    const explains = (value: number) => Math.abs(value - ohms) <= Math.max(EXPLAINED_OHMS, EXPLAINED_SHARE * value);
-    if (chain && (explains(chain.ohms) || explains(chain.allOhms))) return [];
+    if (chain && isExplained(chain, ohms)) return [];
     seen.add(key);
     return [{ pads: [pads[a] as string, pads[b] as string] as const, ohms }];
   });
+}
+
+/** By the chain alone, or by everything known between its ends. */
+function isExplained(chain: Chain, ohms: number): boolean {
+  const room = (value: number) => Math.max(EXPLAINED_OHMS, EXPLAINED_SHARE * value);
+  if (Math.abs(chain.ohms - ohms) <= room(chain.ohms)) return true;
+  const least = leastOhms(chain);
+  if (chain.ohms < ohms || least - ohms > room(least)) return false;
+  const all = allOhms(chain);
+  return Math.abs(all - ohms) <= room(all);
 }
 
 function sayDoubt({ a, b, ohms }: Evidence, { refs, ohms: chainOhms }: Chain, pads: readonly string[]): DoubtfulJoin {
