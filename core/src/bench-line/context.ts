@@ -1,4 +1,4 @@
-import type { BenchState, Specimen } from '../specimen/index.ts';
+import { anchorOf, type BenchState, isPadNumber, netOf, type Specimen } from '../specimen/index.ts';
 
 /** What the grammar needs to know of the specimen. */
 export interface BenchContext {
@@ -22,4 +22,11 @@ export function benchContext(specimen: Specimen): BenchContext {
       return measured?.value ?? (part?.kind === 'resistor' ? part.ohms : undefined);
     },
   };
+}
+
+/** A net without a name of its own goes by a pin on it: its letter can move on. */
+export function lastingName(name: string, { nets, pads }: Specimen): string {
+  if (name.includes('.') || isPadNumber(name) || pads.some((pad) => pad.name === name)) return name;
+  const net = netOf(nets, name);
+  return net === undefined ? name : anchorOf(net);
 }

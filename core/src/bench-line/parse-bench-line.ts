@@ -1,8 +1,9 @@
 import { formatEngineering } from '../quantity/index.ts';
-import { BENCH_STATES, type BenchState, SENSES, type Sense, terminalName } from '../specimen/index.ts';
-import type { BenchContext } from './context.ts';
+import { BENCH_STATES, type BenchState, netOf, SENSES, type Sense, terminalName } from '../specimen/index.ts';
+import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { parseClaim } from './parse-claim.ts';
+import { parseBeeper, parseHold, parsePad, parseSilence } from './parse-continuity.ts';
 import { parsePart } from './parse-part.ts';
 import { parseQuestion } from './parse-question.ts';
 import { parseReading } from './parse-reading.ts';
@@ -20,6 +21,9 @@ const VERBS: Readonly<Record<string, Verb>> = {
   mark: (_, __, line) => entry(`polarity: ${line.trim()}`, { kind: 'step', text: line.trim() }),
   note: (words, _, line) => textEntry('note', words, line),
   join: parseJoin,
+  hold: parseHold,
+  pad: parsePad,
+  beeper: parseBeeper,
   goal: parseGoal,
   pic: () => ({ kind: 'picture', meaning: 'a picture, from the camera or a file' }),
   ...Object.fromEntries(SENSES.map((sense) => [sense, (words: readonly string[]) => parseSense(sense, words)])),
@@ -46,7 +50,7 @@ export function parseBenchLine(line: string, context: BenchContext): BenchOutcom
   if (rest.length === 0 && (BENCH_STATES as readonly string[]).includes(lower)) {
     return entry(`bench state: ${lower}`, { kind: 'state', state: lower as BenchState });
   }
-  return parseReading(words, context) ?? parsePart(words, context) ?? strayLine(words, context);
+  return parseSilence(words, context) ?? parseReading(words, context) ?? parsePart(words, context) ?? strayLine(words, context);
 }
 
 /** What a person noticed: “flicker none”, “smell of hot varnish”. */
@@ -69,17 +73,16 @@ function parseJoin(words: readonly string[], { specimen }: BenchContext): BenchO
     if (name === undefined) return unread(`${terminal} is not a pin on the board. Pins are as R1.1, R1.2, D1.+, D1.-.`);
     names.push(name);
   }
-  const netOf = (name: string) => specimen.nets.find(({ pins, name: net }) => net === name || pins.includes(name));
-  const joined = new Set(names.flatMap((name) => netOf(name)?.pins ?? [name]));
+  const nets = names.map((name) => netOf(specimen.nets, name));
+  const joined = new Set(names.flatMap((name, index) => nets[index]?.pins ?? [name]));
   if (new Set(names).size < names.length) return unread(`${terminals.join(' and ')}: that is one and the same.`);
-  if (names.every((name) => netOf(name) !== undefined && netOf(name) === netOf(names[0] as string)))
-    return unread(`${terminals.join(' and ')} are one net already.`);
+  if (nets.every((net) => net !== undefined && net === nets[0])) return unread(`${terminals.join(' and ')} are one net already.`);
   const shorted = specimen.circuit.parts.find(({ ref, pins }) => pins.every((_, index) => joined.has(`${ref}.${index + 1}`)));
   if (shorted) {
     const what = shorted.kind === 'battery' || shorted.kind === 'dc' ? `a short across ${shorted.ref}` : `${shorted.ref} joined to itself`;
     return unread(`That would put both pins of ${shorted.ref} on one net: ${what}. Nothing was changed.`);
   }
-  return entry(`joined: ${[...joined].join(', ')}`, { kind: 'join', terminals: names });
+  return entry(`joined: ${[...joined].join(', ')}`, { kind: 'join', terminals: names.map((name) => lastingName(name, specimen)) });
 }
 
 function parseGoal(words: readonly string[], { specimen }: BenchContext): BenchOutcome {

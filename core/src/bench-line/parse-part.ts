@@ -1,7 +1,7 @@
 import { deviceOf, partSchema } from '../device/index.ts';
 import { partValue } from '../draw/index.ts';
 import { pinName } from '../specimen/index.ts';
-import type { BenchContext } from './context.ts';
+import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { BUILDERS, type TypedKind } from './part-builders.ts';
 
@@ -108,7 +108,10 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
     );
 
   const kept = present?.kind === 'part' ? present.part.pins : undefined;
-  const pins = terminals.length > 0 ? terminals : (kept ?? pinNames.map((_, index) => pinName(ref, index)));
+  const pins =
+    terminals.length > 0
+      ? terminals.map((terminal) => lastingName(terminal, specimen))
+      : (kept ?? pinNames.map((_, index) => pinName(ref, index)));
   const count = match[4] === undefined ? 1 : Number(match[4]) - Number(match[2]) + 1;
   const built = BUILDERS[kind](
     described.filter((word) => !KIND_WORDS.has(word.toLowerCase()) || TELLING_WORDS.has(word.toLowerCase())),

@@ -1,7 +1,16 @@
 import { completeInLine } from '../in-line/index.ts';
 import { divide, formatEngineering, formatUncertain, readingUncertainty, type Unit } from '../quantity/index.ts';
-import { type BenchState, dangersOf, inLineFigures, type Place, READING_UNITS, type ReadingFigure } from '../specimen/index.ts';
-import type { BenchContext } from './context.ts';
+import {
+  type BenchState,
+  dangersOf,
+  inLineFigures,
+  netOf,
+  type Place,
+  READING_UNITS,
+  type ReadingFigure,
+  terminalName,
+} from '../specimen/index.ts';
+import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { figureOf, metresOf } from './words.ts';
 
@@ -83,9 +92,11 @@ function placeOf(words: readonly string[], { specimen }: BenchContext): Placed |
   if (part !== undefined) return { place: { at: 'part', ref: part }, used: 1, words: `across ${part}` };
   const plus = netName(first, specimen);
   if (plus === undefined) return undefined;
-  if (second?.toLowerCase() !== 'to') return { place: { at: 'nets', plus }, used: 1, words: `net ${plus} to the return` };
+  const from = { at: 'nets', plus: lastingName(plus, specimen) } as const;
+  if (second?.toLowerCase() !== 'to') return { place: from, used: 1, words: `net ${plus} to the return` };
   const minus = third === undefined ? undefined : netName(third, specimen);
-  return minus === undefined ? undefined : { place: { at: 'nets', plus, minus }, used: 3, words: `net ${plus} to ${minus}` };
+  if (minus === undefined) return undefined;
+  return { place: { ...from, minus: lastingName(minus, specimen) }, used: 3, words: `net ${plus} to ${minus}` };
 }
 
 function partRef(word: string, specimen: BenchContext['specimen']): string | undefined {
@@ -93,9 +104,10 @@ function partRef(word: string, specimen: BenchContext['specimen']): string | und
   return [...specimen.circuit.parts.map(({ ref }) => ref), ...brought].find((ref) => ref.toLowerCase() === word.toLowerCase());
 }
 
+/** Of a net, a pin or a pad as typed; a bare figure is a pad only where one has that number. */
 function netName(word: string, specimen: BenchContext['specimen']): string | undefined {
-  const names = specimen.nets.map(({ name }) => name);
-  return names.find((name) => name === word) ?? names.find((name) => name.toLowerCase() === word.toLowerCase());
+  const pin = word.includes('.') ? terminalName(specimen.circuit.parts, word) : word;
+  return pin === undefined ? undefined : netOf(specimen.nets, pin)?.name;
 }
 
 /** Takes condition words into `condition`; returns how many. */

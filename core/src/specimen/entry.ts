@@ -91,6 +91,20 @@ export type FactName = (typeof FACT_NAMES)[number];
 export const SENSES = ['flicker', 'sound', 'smell', 'touch', 'polarity'] as const;
 export type Sense = (typeof SENSES)[number];
 
+export const BOARD_SIDES = ['front', 'back'] as const;
+export type BoardSide = (typeof BOARD_SIDES)[number];
+
+/** What a pad may be called: short, and without the dot that a pin has. */
+export const padNameSchema = z
+  .string()
+  .min(1)
+  .max(20)
+  .regex(/^[\p{L}\p{N}+-]+$/u, 'a pad is named with letters and figures, at most 20');
+
+const boardNameSchema = z.string().trim().min(1).max(40);
+/** As a share of the picture as it was taken: across, down. */
+const pointSchema = z.tuple([z.number().min(0).max(1), z.number().min(0).max(1)]);
+
 const PAYLOADS = {
   name: { name: z.string().trim().min(1).max(120) },
   claim: {
@@ -133,6 +147,42 @@ const PAYLOADS = {
   },
   /** A note stuck into a picture; x and y are shares of its width and height. */
   pin: { picture: idSchema, x: z.number().min(0).max(1), y: z.number().min(0).max(1), text: z.string().trim().min(1).max(300) },
+  /** The photos of one board, by their entries; those not named stay. */
+  board: { board: boardNameSchema, front: idSchema.optional(), back: idSchema.optional() },
+  /** How a photo of a board is looked at; the last word on a side counts. */
+  'board-view': {
+    board: boardNameSchema,
+    side: z.enum(BOARD_SIDES),
+    /** Clockwise, degrees. */
+    turn: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]),
+    /** Turned over left to right, as a back is to lie over its front. */
+    mirrored: z.boolean(),
+    /** What of the photo is the board: left, top, right, bottom as shares. */
+    crop: z.tuple([z.number().min(0).max(1), z.number().min(0).max(1), z.number().min(0).max(1), z.number().min(0).max(1)]).optional(),
+    brightness: z.number().min(0.2).max(3),
+    contrast: z.number().min(0.2).max(3),
+  },
+  /** The same points seen on both photos; the last word counts. */
+  align: { board: boardNameSchema, pairs: z.array(z.strictObject({ front: pointSchema, back: pointSchema })).max(40) },
+  /** A place to touch; said again it has one more place (a via seen on both sides), or a new one. */
+  pad: {
+    pad: padNameSchema,
+    board: boardNameSchema.optional(),
+    side: z.enum(BOARD_SIDES).optional(),
+    point: pointSchema.optional(),
+    /** Pads of one word lie on copper that is seen to be one. */
+    copper: z.string().trim().min(1).max(40).optional(),
+  },
+  'pad-name': { from: padNameSchema, to: padNameSchema },
+  /** One probe held on a pad, the other over the rest: what is in `over` and not in `beeps` did not beep. */
+  sweep: {
+    hold: padNameSchema,
+    over: z.array(padNameSchema).min(1).max(2000),
+    beeps: z.array(z.strictObject({ pad: padNameSchema, ohms: z.number().min(0).max(1e9).optional() })).max(2000),
+    forced: z.boolean().optional(),
+  },
+  /** At how few ohms the meter in use beeps, and what its leads show. */
+  beeper: { beepOhms: z.number().positive().max(1e6), leadOhms: z.number().min(0).max(1e3) },
   /** Pins that nothing is known of yet are nets of their own, named like the pin: `R1.2`. */
   part: { part: partSchema },
   join: { terminals: z.array(terminalSchema).min(2).max(400) },
@@ -169,6 +219,13 @@ export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('step-order'),
   entryOf('picture'),
   entryOf('pin'),
+  entryOf('board'),
+  entryOf('board-view'),
+  entryOf('align'),
+  entryOf('pad'),
+  entryOf('pad-name'),
+  entryOf('sweep'),
+  entryOf('beeper'),
   entryOf('part'),
   entryOf('join'),
   entryOf('reading'),

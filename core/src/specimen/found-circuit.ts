@@ -3,6 +3,7 @@ import { deviceOf, type Part } from '../device/index.ts';
 import { type EstimateReading, type Fit, fitReadings } from '../estimate/index.ts';
 import { COVERAGE } from '../quantity/index.ts';
 import type { Place } from './entry.ts';
+import { netOf } from './nets.ts';
 import type { Specimen } from './replay.ts';
 
 /** Relative, ± at 95 %: what is usual where a marking or label does not say. */
@@ -83,11 +84,18 @@ function placedReadings(specimen: Specimen, circuit: Circuit, rework: number): r
   for (const { entry, rework: taken } of specimen.readings) {
     if (taken !== rework) continue;
     for (const [index, { unit, value, uncertainty, doubtful }] of entry.figures.entries()) {
-      const reading = estimateReading(circuit, entry.place, unit, { id: `${entry.id}_${index}`, value, uncertainty });
+      const reading = estimateReading(circuit, resolved(entry.place, specimen), unit, { id: `${entry.id}_${index}`, value, uncertainty });
       if (reading) latest.set(keyOf(reading), { entryId: entry.id, place: entry.place, reading, doubtful: doubtful ?? false });
     }
   }
   return [...latest.values()];
+}
+
+/** Names of pins and pads as the nets they lie on now. */
+function resolved(place: Place, { nets }: Specimen): Place {
+  if (place.at !== 'nets') return place;
+  const now = (text: string) => netOf(nets, text)?.name ?? text;
+  return { ...place, plus: now(place.plus), ...(place.minus !== undefined && { minus: now(place.minus) }) };
 }
 
 function keyOf(reading: EstimateReading): string {

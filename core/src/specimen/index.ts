@@ -1,12 +1,16 @@
 export { type Appraisal, appraise, isUnfinished, MISFIT_SIGMAS, type Slot } from './appraise.ts';
+export { type Board, type BoardView, isPadNumber, type Pad } from './boards.ts';
 export { dangersOf, gatesOf, type OpenGate, poweringFacts, sittingSince } from './cautions.ts';
 export { claimFigures, claimWords, doubtsOf } from './claim-figures.ts';
 export { type ClaimComparison, compareClaims, inLineFigures } from './compare-claims.ts';
 export { constructionOf } from './construction.ts';
+export type { Continuity, Contradiction } from './continuity.ts';
 export { ledCurrentSum, resistorWattsSum, type Sum, type SumLine } from './current-sum.ts';
 export {
   BENCH_STATES,
   type BenchState,
+  BOARD_SIDES,
+  type BoardSide,
   completeDraft,
   type Entry,
   type EntryDraft,
@@ -17,6 +21,7 @@ export {
   type FactName,
   HELD_BY,
   type Place,
+  padNameSchema,
   READING_UNITS,
   type ReadingFigure,
   SENSES,
@@ -25,7 +30,7 @@ export {
   type Stage,
 } from './entry.ts';
 export { foundCircuit, mainSupply, type PlacedReading } from './found-circuit.ts';
-export { type Net, NetForest, pinName, terminalName } from './nets.ts';
+export { anchorOf, type Net, NetForest, netOf, pinName, terminalName } from './nets.ts';
 export { replay, type Specimen, type SpecimenPicture, type SpecimenReading, type TapeLine } from './replay.ts';
 export { type StageMark, spineOf } from './spine.ts';
 export { type Summary, summarise } from './summarise.ts';

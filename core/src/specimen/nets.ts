@@ -3,8 +3,28 @@ import { deviceOf, type Part } from '../device/index.ts';
 /** A net: the pins that are one and the same point. */
 export interface Net {
   readonly name: string;
+  /** Named by somebody; a letter of our own can move on to another net when joins change. */
+  readonly given: boolean;
   /** `R1.2`, in the order of the parts. */
   readonly pins: readonly string[];
+  /** Pads on it, by the names they have now. */
+  readonly pads: readonly string[];
+}
+
+/** What a tape keeps of a net so that it means the same one later: its given name, or a pin on it. */
+export function anchorOf({ name, given, pins }: Net): string {
+  return given ? name : (pins[0] as string);
+}
+
+/** The net of a name, a pin or a pad as typed: exactly, or else without regard to capitals. */
+export function netOf(nets: readonly Net[], text: string): Net | undefined {
+  const lower = text.toLowerCase();
+  const isLike = (name: string) => name.toLowerCase() === lower;
+  return (
+    nets.find(({ name }) => name === text) ??
+    nets.find(({ pins, pads }) => pins.includes(text) || pads.includes(text)) ??
+    nets.find(({ name, pins, pads }) => isLike(name) || pins.some(isLike) || pads.some(isLike))
+  );
 }
 
 export function pinName(ref: string, pin: number): string {
@@ -63,11 +83,14 @@ function pinIndex(part: Part, pin: string): number | undefined {
 /**
  * The nets of the parts as joined so far. A net named by somebody keeps that name (the first of several); one of two
  * pins or more takes the next free letter; a pin alone keeps its own name.
+ *
+ * @param pads by the names the forest knows them by, with the names they have now; no net is lettered like a pad
  */
 export function netsOf(
   parts: readonly Part[],
   forest: NetForest,
   givenNames: readonly string[],
+  pads: ReadonlyMap<string, string> = new Map(),
 ): { nets: readonly Net[]; netOfPin: ReadonlyMap<string, string> } {
   const pinsByRoot = new Map<string, string[]>();
   for (const part of parts) {
@@ -79,13 +102,15 @@ export function netsOf(
   }
   const given = new Map<string, string>();
   for (const name of givenNames) if (!given.has(forest.find(name))) given.set(forest.find(name), name);
-  const taken = new Set(given.values());
+  const taken = new Set([...given.values(), ...pads.values()]);
+  const padsByRoot = new Map<string, string[]>();
+  for (const [first, pad] of pads) padsByRoot.set(forest.find(first), [...(padsByRoot.get(forest.find(first)) ?? []), pad]);
   const letters = freeLetters(taken);
   const nets: Net[] = [];
   const netOfPin = new Map<string, string>();
   for (const [root, pins] of pinsByRoot) {
     const name = given.get(root) ?? (pins.length > 1 ? (letters.next().value as string) : (pins[0] as string));
-    nets.push({ name, pins });
+    nets.push({ name, given: given.has(root), pins, pads: padsByRoot.get(root) ?? [] });
     for (const pin of pins) netOfPin.set(pin, name);
   }
   return { nets, netOfPin };

@@ -1,5 +1,7 @@
 import type { Circuit } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
+import { type Board, Boards, isPadNumber, type Pad } from './boards.ts';
+import { type Continuity, continuityOf, shortedPart, USUAL_BEEPER } from './continuity.ts';
 import type { BenchState, Entry, EntryKind, EntryOf, FactName, Stage } from './entry.ts';
 import { type Net, NetForest, netsOf, pinName, terminalName } from './nets.ts';
 
@@ -42,6 +44,11 @@ export interface Specimen {
   /** As found, with nets for pins. */
   readonly circuit: Circuit;
   readonly nets: readonly Net[];
+  readonly boards: readonly Board[];
+  readonly pads: readonly Pad[];
+  readonly sweeps: readonly EntryOf<'sweep'>[];
+  /** What beeping has told; left out where there are no pads. */
+  readonly continuity?: Continuity;
   readonly readings: readonly SpecimenReading[];
   readonly benchState: BenchState;
   readonly goal?: EntryOf<'goal'>;
@@ -95,6 +102,10 @@ class Fold {
   private readonly readings: SpecimenReading[] = [];
   private readonly reworks: EntryOf<'rework'>[] = [];
   private readonly givenNames: string[] = [];
+  private readonly boards = new Boards();
+  private readonly sweeps: EntryOf<'sweep'>[] = [];
+  private readonly joins: EntryOf<'join'>[] = [];
+  private beeper: { readonly beepOhms: number; readonly leadOhms: number } = USUAL_BEEPER;
   private forest = new NetForest();
   private benchState: BenchState = 'dead';
   private goal?: EntryOf<'goal'>;
@@ -107,7 +118,21 @@ class Fold {
   }
 
   result(): Omit<Specimen, 'tape'> {
-    const { nets, netOfPin } = netsOf(this.parts, this.forest, this.givenNames);
+    const { boards } = this;
+    const beeped =
+      boards.firsts.length === 0
+        ? undefined
+        : continuityOf({
+            boards,
+            sweeps: this.sweeps,
+            joins: this.joins,
+            parts: this.parts,
+            forest: this.forest,
+            beeper: this.beeper,
+            ohmsOf: (ref) => this.ohmsRead(ref),
+          });
+    const pads = new Map(boards.firsts.map((first) => [first, boards.nameOf(first)]));
+    const { nets, netOfPin } = netsOf(this.parts, beeped?.forest ?? this.forest, this.givenNames, pads);
     const parts = this.parts.map(
       (part) => ({ ...part, pins: part.pins.map((_, index) => netOfPin.get(pinName(part.ref, index)) as string) }) as Part,
     );
@@ -124,6 +149,10 @@ class Fold {
       remarks: this.remarks,
       circuit: { format: 'mindful-probe.circuit', version: 1, name: this.name, parts },
       nets,
+      boards: boards.all,
+      pads: boards.pads,
+      sweeps: this.sweeps,
+      ...(beeped && { continuity: beeped.continuity }),
       readings: this.readings,
       benchState: this.benchState,
       reworks: this.reworks,
@@ -164,8 +193,38 @@ class Fold {
       else this.remarks.set(entry.stage, entry.text);
       return undefined;
     },
+    board: (entry) => {
+      const stray = [entry.front, entry.back].find(
+        (id) => id !== undefined && !this.pictures.some(({ entry: { id: known } }) => known === id),
+      );
+      if (stray !== undefined) return 'Its picture is not on the tape.';
+      this.boards.takePhotos(entry);
+      return undefined;
+    },
+    'board-view': (entry) => {
+      this.boards.takeView(entry);
+      return undefined;
+    },
+    align: (entry) => {
+      this.boards.takePairs(entry);
+      return undefined;
+    },
+    pad: (entry) => {
+      this.boards.takePad(entry);
+      return undefined;
+    },
+    'pad-name': (entry) => this.boards.rename(entry),
+    sweep: (entry) => {
+      for (const pad of [entry.hold, ...entry.over, ...entry.beeps.map((beep) => beep.pad)]) this.boards.touch(pad);
+      this.sweeps.push(entry);
+      return undefined;
+    },
+    beeper: ({ beepOhms, leadOhms }) => {
+      this.beeper = { beepOhms, leadOhms };
+      return undefined;
+    },
     part: (entry) => this.takePart(entry.part),
-    join: (entry) => this.takeJoin(entry.terminals),
+    join: (entry) => this.takeJoin(entry),
     reading: (entry) => {
       if (entry.place.at === 'part' && !this.hasPart(entry.place.ref)) return `${entry.place.ref} is not on the board.`;
       this.readings.push({ entry, rework: entry.condition.rework ?? this.reworks.length });
@@ -203,44 +262,69 @@ class Fold {
   private takePart(part: Part): string | undefined {
     if (this.hasPart(part.ref)) return `${part.ref} is there already; a correction replaces it.`;
     const forest = this.forest.copy();
-    const names: string[] = [];
+    const ends: End[] = [];
     for (const [index, net] of (part.pins as readonly string[]).entries()) {
       const pin = pinName(part.ref, index);
-      const terminal = net === pin ? pin : terminalName(this.parts, net);
-      if (terminal === undefined) return `${net} is not a pin on the board.`;
-      if (!terminal.includes('.')) names.push(terminal);
-      forest.join(terminal, pin);
+      const end = net === pin ? { node: pin } : this.endOf(net);
+      if (end === undefined) return `${net} is not a pin on the board.`;
+      ends.push(end);
+      forest.join(end.node, pin);
     }
     const shorted = shortedPart([...this.parts, part], forest);
     if (shorted) return `${shorted} would have both its pins on one net: a short.`;
     this.parts.push(part);
-    this.givenNames.push(...names);
-    this.forest = forest;
+    this.keepEnds(ends, forest);
     return undefined;
   }
 
-  private takeJoin(terminals: readonly string[]): string | undefined {
-    const names: string[] = [];
-    for (const text of terminals) {
-      const name = terminalName(this.parts, text);
-      if (name === undefined) return `${text} is not a pin on the board.`;
-      names.push(name);
+  private takeJoin(entry: EntryOf<'join'>): string | undefined {
+    const ends: End[] = [];
+    for (const text of entry.terminals) {
+      const end = this.endOf(text);
+      if (end === undefined) return `${text} is not a pin on the board.`;
+      ends.push(end);
     }
     const forest = this.forest.copy();
-    for (const name of names.slice(1)) forest.join(names[0] as string, name);
+    for (const { node } of ends.slice(1)) forest.join((ends[0] as End).node, node);
     const shorted = shortedPart(this.parts, forest);
     if (shorted) return `This would put both pins of ${shorted} on one net: a short.`;
-    this.givenNames.push(...names.filter((name) => !name.includes('.')));
-    this.forest = forest;
+    this.joins.push(entry);
+    this.keepEnds(ends, forest);
     return undefined;
   }
+
+  /** A pin, a pad or a net; undefined for a pin that is not there. */
+  private endOf(text: string): End | undefined {
+    const node = terminalName(this.parts, text);
+    if (node === undefined) return undefined;
+    if (node.includes('.')) return { node };
+    if (isPadNumber(node) || this.boards.firstNameOf(node) !== undefined) return { node: this.boards.firstNameFor(node), pad: node };
+    return { node, net: node };
+  }
+
+  private keepEnds(ends: readonly End[], forest: NetForest): void {
+    for (const { pad, net } of ends) {
+      if (pad !== undefined) this.boards.touch(pad);
+      if (net !== undefined) this.givenNames.push(net);
+    }
+    this.forest = forest;
+  }
+
+  private ohmsRead(ref: string): number | undefined {
+    return this.readings
+      .filter(({ entry: { place }, rework }) => rework === 0 && place.at === 'part' && place.ref === ref)
+      .flatMap(({ entry }) => entry.figures)
+      .findLast(({ unit }) => unit === 'ohms')?.value;
+  }
+}
+
+/** What a part or a join goes to: its place in the forest, and the pad or the net that it is named by. */
+interface End {
+  readonly node: string;
+  readonly pad?: string;
+  readonly net?: string;
 }
 
 function push<T>(list: T[], item: T): undefined {
   list.push(item);
-}
-
-/** The ref of a part whose pins have all become one net. */
-function shortedPart(parts: readonly Part[], forest: NetForest): string | undefined {
-  return parts.find(({ ref, pins }) => new Set(pins.map((_, index) => forest.find(pinName(ref, index)))).size === 1)?.ref;
 }

@@ -32,7 +32,9 @@ const MARKS: Readonly<Record<Stage, MarkOf>> = {
   trace: (specimen, appraisal) => {
     if (specimen.tape.some(({ problem, struck, entry }) => problem && !struck && (entry.kind === 'part' || entry.kind === 'join')))
       return 'contradicted';
-    if (specimen.circuit.parts.length === 0) return 'nothing';
+    if (specimen.continuity && specimen.continuity.contradictions.length > 0) return 'contradicted';
+    if (specimen.circuit.parts.length === 0) return specimen.pads.length + specimen.boards.length > 0 ? 'begun' : 'nothing';
+    if (specimen.continuity && specimen.sweeps.length > 0 && !specimen.continuity.settled) return 'begun';
     return appraisal && specimen.nets.every(({ pins }) => pins.length > 1) ? 'enough' : 'begun';
   },
   readings: (specimen, appraisal) => {

@@ -40,6 +40,23 @@ export function describeEntry(entry: Entry): EntryWords {
       return { words: entry.name ?? 'Picture', meaning: `picture, ${entry.stage}`, mono: false };
     case 'pin':
       return { words: entry.text, meaning: 'pin in a picture', mono: false };
+    case 'board':
+      return { words: `Photos of board ${entry.board}`, meaning: 'board', mono: false };
+    case 'board-view':
+      return { words: `Board ${entry.board}, ${entry.side}`, meaning: 'how it is looked at', mono: false };
+    case 'align':
+      return { words: `Board ${entry.board}: ${entry.pairs.length} matching points`, meaning: 'sides aligned', mono: false };
+    case 'pad':
+      return { words: typed ?? `pad ${entry.pad}`, meaning: entry.side ? `pinned, ${entry.side}` : 'pad', mono: true };
+    case 'pad-name':
+      return { words: typed ?? `pad ${entry.from} as ${entry.to}`, meaning: 'pad named', mono: true };
+    case 'sweep': {
+      const beeped = entry.beeps.map(({ pad, ohms }) => (ohms === undefined ? pad : `${pad} ${ohms}r`)).join(' ');
+      const meaning = `${entry.beeps.length} of ${entry.over.length} beeped${entry.forced ? ', forced' : ''}`;
+      return { words: typed ?? `hold ${entry.hold}: ${beeped || 'none'}`, meaning, mono: true };
+    }
+    case 'beeper':
+      return { words: typed ?? `beeper ${entry.beepOhms}r`, meaning: 'beeper', mono };
     case 'note':
       return { words: typed ?? entry.text, meaning: typed?.startsWith('?') ? entry.text.slice(typed.length + 2) : 'note', mono };
     case 'part':

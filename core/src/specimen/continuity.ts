@@ -1,0 +1,195 @@
+import type { Part } from '../device/index.ts';
+import { type NextHold, netsOfTrace, type Trace, type TraceContradiction, type TraceNets } from '../trace/index.ts';
+import type { Boards } from './boards.ts';
+import type { EntryOf } from './entry.ts';
+import { type NetForest, pinName } from './nets.ts';
+
+/** Entries that cannot all hold. */
+export interface Contradiction {
+  readonly text: string;
+  /** Ids of the smallest set of entries; striking one of them mends it. */
+  readonly entries: readonly string[];
+}
+
+/** What beeping has told of the pads so far. */
+export interface Continuity {
+  readonly nets: readonly (readonly string[])[];
+  readonly doubtful: TraceNets['doubtful'];
+  readonly unexplained: TraceNets['unexplained'];
+  readonly contradictions: readonly Contradiction[];
+  readonly settled: boolean;
+  readonly pairs: number;
+  readonly unknownPairs: number;
+  readonly nextHold: NextHold | null;
+}
+
+export interface ContinuityFacts {
+  readonly boards: Boards;
+  readonly sweeps: readonly EntryOf<'sweep'>[];
+  readonly joins: readonly EntryOf<'join'>[];
+  readonly parts: readonly Part[];
+  /** What was said to be joined, by first names. */
+  readonly forest: NetForest;
+  readonly beeper: { readonly beepOhms: number; readonly leadOhms: number };
+  /** As read, where they were. */
+  readonly ohmsOf: (ref: string) => number | undefined;
+}
+
+/** What joined pads do to the parts between them. */
+export interface ContinuityResult {
+  readonly continuity: Continuity;
+  /** With what beeped joined too; what would short a part is left out, and contradicted. */
+  readonly forest: NetForest;
+}
+
+/** As a meter beeps unless it is said otherwise. */
+export const USUAL_BEEPER = { beepOhms: 30, leadOhms: 0.5 } as const;
+const CLOSED_SWITCH_OHMS = 0.05;
+const FUSE_OHMS = 0.1;
+
+/** Nets from holds and sweeps, on top of what was said to be joined. */
+export function continuityOf(facts: ContinuityFacts): ContinuityResult {
+  const { boards, sweeps, forest, parts } = facts;
+  // Pads that were said to be joined are one to the beeper.
+  const standIn = new Map<string, string>();
+  for (const first of boards.firsts) if (!standIn.has(forest.find(first))) standIn.set(forest.find(first), first);
+  const stand = (first: string) => standIn.get(forest.find(first)) as string;
+  const nameOf = (first: string) => boards.nameOf(first);
+  const trace = traceOf(facts, [...standIn.values()], stand);
+  const found = netsOfTrace(trace);
+  const members = new Map<string, string[]>();
+  for (const first of boards.firsts) members.set(stand(first), [...(members.get(stand(first)) ?? []), first]);
+
+  const joined = forest.copy();
+  const shorts: Contradiction[] = [];
+  for (const { pads } of found.nets) {
+    const attempt = joined.copy();
+    for (const pad of pads.slice(1)) attempt.join(pads[0] as string, pad);
+    const shorted = pads.length > 1 ? shortedPart(parts, attempt) : undefined;
+    if (shorted === undefined) for (const pad of pads.slice(1)) joined.join(pads[0] as string, pad);
+    else shorts.push(sayShort(shorted, pads, facts, stand));
+  }
+  const contradictions = [
+    ...found.contradictions.map((contradiction) => sayContradiction(contradiction, sweeps)),
+    ...againstJoins(facts, stand),
+    ...shorts,
+  ];
+  const named = <T extends { readonly pads: readonly string[] }>(items: readonly T[]): readonly T[] =>
+    items.map((item) => ({ ...item, pads: item.pads.map(nameOf) }));
+  return {
+    forest: joined,
+    continuity: {
+      nets: found.nets.map(({ pads }) => pads.flatMap((pad) => members.get(pad) ?? []).map(nameOf)),
+      doubtful: named(found.doubtful),
+      unexplained: named(found.unexplained),
+      contradictions,
+      settled: found.settled && contradictions.length === 0,
+      pairs: (trace.pads.length * (trace.pads.length - 1)) / 2,
+      unknownPairs: found.unknownPairs,
+      nextHold: found.nextHold && {
+        ...found.nextHold,
+        hold: nameOf(found.nextHold.hold),
+        over: sameCopperFirst(found.nextHold, boards).map(nameOf),
+      },
+    },
+  };
+}
+
+function traceOf(facts: ContinuityFacts, pads: readonly string[], stand: (first: string) => string): Trace {
+  const { boards, sweeps, parts, forest, beeper } = facts;
+  const padOfPin = (pin: string) => boards.firsts.find((first) => forest.find(first) === forest.find(pin));
+  const first = (name: string) => stand(boards.firstNameOf(name) ?? name);
+  return {
+    format: 'mindful-probe.trace',
+    version: 1,
+    ...beeper,
+    pads: [...pads],
+    parts: parts.flatMap((part) => {
+      const onPads = part.pins.map((_, index) => padOfPin(pinName(part.ref, index)));
+      if (onPads.length !== 2 || onPads.some((pad) => pad === undefined)) return [];
+      const ohms = facts.ohmsOf(part.ref) ?? knownOhms(part);
+      return [{ ref: part.ref, kind: part.kind, pads: onPads.map((pad) => stand(pad as string)), ...(ohms !== undefined && { ohms }) }];
+    }),
+    sweeps: sweeps.map(({ hold, over, beeps }) => {
+      const held = first(hold);
+      const others = (names: readonly string[]) => [...new Set(names.map(first))].filter((pad) => pad !== held);
+      const beeped = new Map(beeps.map(({ pad, ohms }) => [first(pad), ohms]));
+      return {
+        hold: held,
+        over: others(over),
+        beeps: others(beeps.map(({ pad }) => pad)).map((pad) => {
+          const ohms = beeped.get(pad);
+          return { pad, ...(ohms !== undefined && { ohms }) };
+        }),
+      };
+    }),
+  };
+}
+
+/** What a part shows a meter by itself, where that is little enough to matter. */
+function knownOhms(part: Part): number | undefined {
+  switch (part.kind) {
+    case 'resistor':
+      return part.ohms;
+    case 'inductor':
+      return part.ohms ?? 0;
+    case 'fuse':
+      return part.ohms ?? FUSE_OHMS;
+    case 'switch':
+      return part.closed === false ? undefined : (part.ohms ?? CLOSED_SWITCH_OHMS);
+    default:
+      return undefined;
+  }
+}
+
+/** The ref of a part whose pins have all become one net. */
+export function shortedPart(parts: readonly Part[], forest: NetForest): string | undefined {
+  return parts.find(({ ref, pins }) => new Set(pins.map((_, index) => forest.find(pinName(ref, index)))).size === 1)?.ref;
+}
+
+function sayContradiction({ text, sweeps: at }: TraceContradiction, sweeps: readonly EntryOf<'sweep'>[]): Contradiction {
+  return { text: text.replace(/\bsweep/g, 'hold').replace(/\bSweep/g, 'Hold'), entries: at.flatMap((index) => sweeps[index]?.id ?? []) };
+}
+
+function sayShort(
+  ref: string,
+  pads: readonly string[],
+  { boards, sweeps }: ContinuityFacts,
+  stand: (first: string) => string,
+): Contradiction {
+  const of = new Set(pads);
+  const first = (name: string) => stand(boards.firstNameOf(name) ?? name);
+  const joining = sweeps.filter(({ hold, beeps }) => of.has(first(hold)) && beeps.some(({ pad }) => of.has(first(pad))));
+  return {
+    text: `Pads ${pads.map((pad) => boards.nameOf(pad)).join(', ')} beeped as one, and both pins of ${ref} are on them: a short across ${ref}, a part in the wrong place, or a beep misheard. They are not joined until that is settled.`,
+    entries: joining.map(({ id }) => id),
+  };
+}
+
+/** Silence, or ohms of a part, between pads that were said to be joined. */
+function againstJoins({ boards, sweeps, joins, beeper }: ContinuityFacts, stand: (first: string) => string): readonly Contradiction[] {
+  const first = (name: string) => stand(boards.firstNameOf(name) ?? name);
+  return sweeps.flatMap(({ id, hold, over, beeps }) =>
+    over.flatMap((pad) => {
+      if (pad === hold || first(pad) !== first(hold)) return [];
+      const beep = beeps.find((candidate) => candidate.pad === pad);
+      if (beep && (beep.ohms === undefined || beep.ohms <= beeper.leadOhms)) return [];
+      const saying = joins.filter(({ terminals }) => terminals.some((terminal) => first(terminal) === first(hold)));
+      const heard = beep ? `${beep.ohms} ohm` : 'silence';
+      return [
+        {
+          text: `Pads ${hold} and ${pad} were said to be joined, and the meter says ${heard}.`,
+          entries: [id, ...saying.map((join) => join.id)],
+        },
+      ];
+    }),
+  );
+}
+
+/** What lies on the same copper is touched first: it beeps at once or shows that the copper was misread. */
+function sameCopperFirst({ hold, over }: NextHold, boards: Boards): readonly string[] {
+  const copperOf = new Map(boards.firsts.map((first, index) => [first, boards.pads[index]?.copper]));
+  const held = copperOf.get(hold);
+  const isSame = (pad: string) => held !== undefined && copperOf.get(pad) === held;
+  return [...over.filter(isSame), ...over.filter((pad) => !isSame(pad))];
+}
