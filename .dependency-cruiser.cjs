@@ -7,6 +7,7 @@ const CORE = [
   'marking',
   'device',
   'circuit',
+  'board',
   'trace',
   'solve',
   'arrangement',

@@ -1,5 +1,6 @@
 export * from './arrangement/index.ts';
 export * from './bench-line/index.ts';
+export * from './board/index.ts';
 export * from './caution/index.ts';
 export * from './circuit/index.ts';
 export * from './claim/index.ts';

@@ -1,3 +1,4 @@
+import type { BoardPhotos } from '../board/index.ts';
 import type { BoardSide, EntryOf } from './entry.ts';
 
 /** A place to touch, and where it is seen. */
@@ -22,6 +23,16 @@ export interface Board {
 const PLAIN_VIEW: BoardView = { turn: 0, mirrored: false, brightness: 1, contrast: 1 };
 /** A back lies over its front when it is turned over left to right. */
 const PLAIN_VIEWS: Board['views'] = { front: PLAIN_VIEW, back: { ...PLAIN_VIEW, mirrored: true } };
+
+/** The photos of a board with their sizes, as its frame wants them; a picture that was struck is not there. */
+export function photosOf(board: Board, pictures: readonly { readonly entry: EntryOf<'picture'> }[]): BoardPhotos {
+  const photo = (side: BoardSide) => {
+    const entry = pictures.find((picture) => picture.entry.id === board.photos[side])?.entry;
+    return entry && { size: [entry.width, entry.height] as const, view: board.views[side] };
+  };
+  const [front, back] = [photo('front'), photo('back')];
+  return { ...(front && { front }), ...(back && { back }), pairs: board.pairs };
+}
 
 /** Whether an end of a part or a join is a pad, made there if need be: pads go by figures unless they were given a name. */
 export function isPadNumber(text: string): boolean {
