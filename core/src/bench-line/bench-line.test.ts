@@ -321,4 +321,29 @@ describe('continuity', () => {
     expect(readings[0]?.entry.place).toMatchObject({ plus: 'R1.2' });
     expect(nets.find(({ pins }) => pins.includes('R1.2'))?.name).toBe('B');
   });
+
+  it('places a part before its value is known, and gives it the value later, on the same pads', () => {
+    const before = [...pads, 'R7 on 4 9', 'U2 on 1 2 mark K7B sot23-5'];
+    const seen = replay(bench(...before));
+    expect(seen.circuit.parts).toEqual([]);
+    expect(seen.placed).toMatchObject([
+      { ref: 'R7', partKind: 'resistor', pins: ['4', '9'] },
+      { ref: 'U2', marking: 'K7B', package: 'sot23-5' },
+    ]);
+    const known = replay(bench(...before, 'R7 27r'));
+    expect(known.placed.map(({ ref }) => ref)).toEqual(['U2']);
+    expect(known.nets.map(({ pads: on }) => on)).toEqual([['4'], ['9']]);
+    const moved = replay(bench(...before, 'R7 27r on 2 3'));
+    expect(moved.nets.map(({ pads: on }) => on)).toEqual([['2'], ['3']]);
+    expect(read('R7 on 1 2', ...before)).toMatchObject({ kind: 'unread' });
+  });
+
+  it('reads what a part is behind its place too', () => {
+    expect(read('R7 on 4 9 red violet black gold', ...pads)).toMatchObject({ draft: { part: { ohms: 27, pins: ['4', '9'] } } });
+    expect(read('C1 on 4 9 824K 400v', ...pads)).toMatchObject({ draft: { part: { farads: 820e-9 } } });
+  });
+
+  it('keeps the copper that a pad is seen on', () => {
+    expect(replay(bench(...pads, 'pad 4 copper left plane')).pads[3]).toEqual({ name: '4', places: {}, copper: 'left plane' });
+  });
 });

@@ -68,7 +68,7 @@ export function parseSilence(words: readonly string[], context: BenchContext): B
   });
 }
 
-/** `pad 7 as gate`: a pad, or another name for one. */
+/** `pad 7 as gate`, `pad 7 copper plane`: a pad, another name for one, or the copper that it is seen to lie on. */
 export function parsePad(words: readonly string[], { specimen }: BenchContext): BenchOutcome {
   const [typed = '', as, to] = words;
   const pad = padOf(typed);
@@ -76,6 +76,12 @@ export function parsePad(words: readonly string[], { specimen }: BenchContext): 
   const isKnown = specimen.pads.some(({ name }) => name === pad);
   if (as === undefined)
     return isKnown ? unread(`Pad ${pad} is there already.`, `pad ${pad} as `) : entry(`a pad, ${pad}`, { kind: 'pad', pad });
+  if (as.toLowerCase() === 'copper' && to !== undefined)
+    return entry(`pad ${pad} lies on the copper “${words.slice(2).join(' ')}”`, {
+      kind: 'pad',
+      pad,
+      copper: words.slice(2).join(' ').slice(0, 40),
+    });
   const name = padOf(to ?? '');
   if (as.toLowerCase() !== 'as' || name === undefined || words.length > 3)
     return unread(`pad ${pad}: another name is given as “pad ${pad} as gate”.`);

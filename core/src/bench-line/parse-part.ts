@@ -89,9 +89,10 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
     );
   if (rest.length === 0) return unread(`${ref}: go on, as “${PART_EXAMPLES[kind].replace(/^\w+/, ref)}”.`);
   const onAt = rest.findIndex((word) => word.toLowerCase() === 'on');
-  const described = onAt === -1 ? rest : rest.slice(0, onAt);
-  const terminals = onAt === -1 ? [] : rest.slice(onAt + 1);
   const { pins: pinNames } = deviceOf(kind);
+  const terminals = onAt === -1 ? [] : rest.slice(onAt + 1, onAt + 1 + pinNames.length);
+  // What it is stands before its place or behind it.
+  const described = onAt === -1 ? rest : [...rest.slice(0, onAt), ...rest.slice(onAt + 1 + pinNames.length)];
   if (onAt !== -1 && terminals.length !== pinNames.length) {
     const example = pinNames.length === 2 ? 'as “on A B” or “on V1.+ D1.+”' : `in this order: ${pinNames.join(', ')}`;
     return unread(`${ref}: “on” wants ${COUNTS[pinNames.length] ?? pinNames.length} nets or pins, ${example}.`);
@@ -107,22 +108,41 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
       rest.length > 0 ? [typedRef, ...rest].join(' ') : undefined,
     );
 
+  const placed = specimen.placed.find((entry) => entry.ref === ref);
   const kept = present?.kind === 'part' ? present.part.pins : undefined;
   const pins =
     terminals.length > 0
       ? terminals.map((terminal) => lastingName(terminal, specimen))
       : (kept ?? pinNames.map((_, index) => pinName(ref, index)));
   const count = match[4] === undefined ? 1 : Number(match[4]) - Number(match[2]) + 1;
-  const built = BUILDERS[kind](
-    described.filter((word) => !KIND_WORDS.has(word.toLowerCase()) || TELLING_WORDS.has(word.toLowerCase())),
-    count,
-  );
-  if (typeof built === 'string') return unread(`${ref}: ${built}`);
+  const telling = described.filter((word) => !KIND_WORDS.has(word.toLowerCase()) || TELLING_WORDS.has(word.toLowerCase()));
+  const built = BUILDERS[kind](telling, count);
+  if (typeof built === 'string') {
+    const seen = terminals.length === 0 || present || placed ? undefined : seenOnly(ref, kind, pins, telling);
+    return seen ?? unread(`${ref}: ${built}`);
+  }
   const parsed = partSchema.safeParse({ ref, kind, pins, ...built.fields });
   if (!parsed.success) return unread(`${ref}: ${parsed.error.issues[0]?.message ?? 'not valid'}.`);
   const where = onAt === -1 ? '' : `, on ${terminals.join(' and ')}`;
   const meaning = `${ref}, ${kindInWords(kind)} ${partValue(parsed.data)}${where}${built.why ? ` (${built.why})` : ''}`;
-  return entry(meaning, { kind: 'part', part: parsed.data, ...(present && correcting && { corrects: present.id }) });
+  const corrects = present && correcting ? present.id : terminals.length > 0 ? placed?.id : undefined;
+  return entry(meaning, { kind: 'part', part: parsed.data, ...(corrects !== undefined && { corrects }) });
+}
+
+/** `R7 on 4 9`, `U2 on 1 2 mark K7B sot23-5`: it is there, and what it is comes later. */
+function seenOnly(ref: string, kind: TypedKind, pins: readonly string[], words: readonly string[]): BenchOutcome | undefined {
+  const [first, marking, body, ...odd] = words;
+  if (odd.length > 0 || (first !== undefined && first.toLowerCase() !== 'mark') || (first !== undefined && marking === undefined))
+    return undefined;
+  const marked = marking === undefined ? '' : `, marked ${marking}${body === undefined ? '' : ` in ${body}`}`;
+  return entry(`${ref}, ${kindInWords(kind)} on ${pins.join(' and ')}${marked}; its value is not known yet`, {
+    kind: 'place',
+    ref,
+    partKind: kind,
+    pins: [...pins],
+    ...(marking !== undefined && { marking }),
+    ...(body !== undefined && { package: body }),
+  });
 }
 
 const COUNTS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'four' };

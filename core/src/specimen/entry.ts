@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { GATE_CODES } from '../caution/index.ts';
 import { circuitChangeSchema } from '../circuit/index.ts';
 import { CLAIM_FIELDS, CLAIM_SOURCES, CLAIM_TEXT_FIELDS } from '../claim/index.ts';
-import { netSchema, partSchema, refSchema } from '../device/index.ts';
+import { netSchema, PART_KINDS, type PartKind, partSchema, refSchema } from '../device/index.ts';
 
 /** Bench states: no source and stores discharged; no source but a store holds volts; powered. */
 export const BENCH_STATES = ['dead', 'charged', 'live'] as const;
@@ -185,6 +185,14 @@ const PAYLOADS = {
   beeper: { beepOhms: z.number().positive().max(1e6), leadOhms: z.number().min(0).max(1e3) },
   /** Pins that nothing is known of yet are nets of their own, named like the pin: `R1.2`. */
   part: { part: partSchema },
+  /** A part that is seen on its pads or nets, before its value is known. */
+  place: {
+    ref: refSchema,
+    partKind: z.enum(PART_KINDS as [PartKind, ...PartKind[]]),
+    pins: z.array(terminalSchema).min(2).max(8),
+    marking: z.string().min(1).max(40).optional(),
+    package: z.string().min(1).max(40).optional(),
+  },
   join: { terminals: z.array(terminalSchema).min(2).max(400) },
   reading: { place: placeSchema, figures: z.array(readingFigureSchema).min(1).max(6), condition: conditionSchema },
   state: { state: z.enum(BENCH_STATES) },
@@ -227,6 +235,7 @@ export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('sweep'),
   entryOf('beeper'),
   entryOf('part'),
+  entryOf('place'),
   entryOf('join'),
   entryOf('reading'),
   entryOf('state'),

@@ -47,6 +47,8 @@ export interface Specimen {
   readonly boards: readonly Board[];
   readonly pads: readonly Pad[];
   readonly sweeps: readonly EntryOf<'sweep'>[];
+  /** Parts that are seen, and not known well enough to be in the circuit. */
+  readonly placed: readonly EntryOf<'place'>[];
   /** What beeping has told; left out where there are no pads. */
   readonly continuity?: Continuity;
   readonly readings: readonly SpecimenReading[];
@@ -104,6 +106,7 @@ class Fold {
   private readonly givenNames: string[] = [];
   private readonly boards = new Boards();
   private readonly sweeps: EntryOf<'sweep'>[] = [];
+  private readonly placed: EntryOf<'place'>[] = [];
   private readonly joins: EntryOf<'join'>[] = [];
   private beeper: { readonly beepOhms: number; readonly leadOhms: number } = USUAL_BEEPER;
   private forest = new NetForest();
@@ -152,6 +155,7 @@ class Fold {
       boards: boards.all,
       pads: boards.pads,
       sweeps: this.sweeps,
+      placed: this.placed.filter(({ ref }) => !this.hasPart(ref)),
       ...(beeped && { continuity: beeped.continuity }),
       readings: this.readings,
       benchState: this.benchState,
@@ -224,6 +228,7 @@ class Fold {
       return undefined;
     },
     part: (entry) => this.takePart(entry.part),
+    place: (entry) => this.takePlace(entry),
     join: (entry) => this.takeJoin(entry),
     reading: (entry) => {
       if (entry.place.at === 'part' && !this.hasPart(entry.place.ref)) return `${entry.place.ref} is not on the board.`;
@@ -261,20 +266,36 @@ class Fold {
 
   private takePart(part: Part): string | undefined {
     if (this.hasPart(part.ref)) return `${part.ref} is there already; a correction replaces it.`;
+    const laid = this.layPins(part);
+    if (typeof laid === 'string') return laid;
+    const shorted = shortedPart([...this.parts, part], laid.forest);
+    if (shorted) return `${shorted} would have both its pins on one net: a short.`;
+    this.parts.push(part);
+    this.keepEnds(laid.ends, laid.forest);
+    return undefined;
+  }
+
+  private takePlace(entry: EntryOf<'place'>): string | undefined {
+    if (this.hasPart(entry.ref) || this.placed.some(({ ref }) => ref === entry.ref)) return `${entry.ref} is there already.`;
+    const laid = this.layPins(entry);
+    if (typeof laid === 'string') return laid;
+    this.placed.push(entry);
+    this.keepEnds(laid.ends, laid.forest);
+    return undefined;
+  }
+
+  /** The pins of a part joined to what they are on; or what is wrong. */
+  private layPins({ ref, pins }: { ref: string; pins: readonly string[] }): { ends: readonly End[]; forest: NetForest } | string {
     const forest = this.forest.copy();
     const ends: End[] = [];
-    for (const [index, net] of (part.pins as readonly string[]).entries()) {
-      const pin = pinName(part.ref, index);
+    for (const [index, net] of pins.entries()) {
+      const pin = pinName(ref, index);
       const end = net === pin ? { node: pin } : this.endOf(net);
       if (end === undefined) return `${net} is not a pin on the board.`;
       ends.push(end);
       forest.join(end.node, pin);
     }
-    const shorted = shortedPart([...this.parts, part], forest);
-    if (shorted) return `${shorted} would have both its pins on one net: a short.`;
-    this.parts.push(part);
-    this.keepEnds(ends, forest);
-    return undefined;
+    return { ends, forest };
   }
 
   private takeJoin(entry: EntryOf<'join'>): string | undefined {

@@ -61,6 +61,8 @@ export function describeEntry(entry: Entry): EntryWords {
       return { words: typed ?? entry.text, meaning: typed?.startsWith('?') ? entry.text.slice(typed.length + 2) : 'note', mono };
     case 'part':
       return { words: typed ?? entry.part.ref, meaning: `${entry.part.ref}, ${partValue(entry.part) || entry.part.kind}`, mono };
+    case 'place':
+      return { words: typed ?? `${entry.ref} on ${entry.pins.join(' ')}`, meaning: `${entry.ref}, seen, value open`, mono: true };
     case 'join':
       return { words: typed ?? `join ${entry.terminals.join(' ')}`, meaning: 'one net', mono: true };
     case 'reading': {
