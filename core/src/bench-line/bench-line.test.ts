@@ -28,6 +28,8 @@ describe('parts', () => {
     ['R5 4k7', { ohms: 4700 }],
     ['D1-D24 led series', { kind: 'led', ref: 'D1-D24', series: 24 }],
     ['D1 led white 5mm 3 parallel', { colour: 'white', body: '5mm', parallel: 3 }],
+    ['D1 led white 12 series 2 parallel', { series: 12, parallel: 2 }],
+    ['D1 led parallel 3', { parallel: 3 }],
     ['D2 red 1.95v @ 20ma rated 30ma', { colour: 'red', points: [[0.02, 1.95]], rated: { amps: 0.03 } }],
     ['V1 5 v usb', { kind: 'dc', volts: 5, note: 'USB' }],
     ['B1 3 aaa alkaline', { kind: 'battery', chemistry: 'alkaline', size: 'AAA', series: 3 }],
@@ -269,6 +271,8 @@ describe('continuity', () => {
     ],
     ['hold 4: none', { over: ['1', '2', '3', '9'], beeps: [] }],
     ['hold 4: 7 over 5-8', { over: ['5', '6', '7', '8'], beeps: [{ pad: '7' }] }],
+    ['hold 4 over 5-8: 7', { over: ['5', '6', '7', '8'], beeps: [{ pad: '7' }] }],
+    ['hold 4 over 5 6: none', { over: ['5', '6'], beeps: [] }],
     ['hold 4: 7 11', { over: ['1', '2', '3', '9', '7', '11'] }],
     ['4 x 1 2', { hold: '4', over: ['1', '2'], beeps: [] }],
   ])('%s', (line, draft) => {

@@ -17,13 +17,15 @@ interface Beep {
  * `none` where nothing beeped, `force` against the refusal of the bench state.
  */
 export function parseHold(words: readonly string[], context: BenchContext): BenchOutcome {
-  const { heard, over, forced } = clauses(words);
-  const [held = '', ...rest] = heard.join(' ').replace(/:/g, ' : ').split(/\s+/).filter(Boolean);
-  if (held === '') return unread('hold: which pad is held? As “hold 4: 7 9 12 | 0.9r”.');
+  const { held, beeped, over, forced } = clauses(words);
+  if (held === undefined) return unread('hold: which pad is held? As “hold 4: 7 9 12 | 0.9r”.');
   const pad = padOf(held);
   if (pad === undefined) return unread(`${held} is not the name of a pad: letters and figures, at most 20.`);
-  const beeped = rest.filter((word) => word !== ':');
-  if (beeped.length === 0) return unread(`hold ${pad}: and what beeped? The pads, or “none”.`, `hold ${pad}: none`);
+  if (beeped.length === 0)
+    return unread(
+      `hold ${pad}: and what beeped? The pads, or “none”.`,
+      `${words.length > 1 ? `hold ${words.join(' ')}` : `hold ${pad}:`} none`,
+    );
   const beeps = beeped.length === 1 && /^none$/i.test(beeped[0] as string) ? [] : readBeeps(beeped);
   if (typeof beeps === 'string') return unread(`hold ${pad}: ${beeps}`);
   if (beeps.some((beep) => beep.pad === pad)) return unread(`hold ${pad}: a pad beeps on itself always; leave it out.`);
@@ -118,12 +120,26 @@ function readPads(words: readonly string[]): readonly string[] | string {
   return [...new Set(pads)];
 }
 
-/** The parts of the line: what beeped, what was touched, and whether it is forced. */
-function clauses(words: readonly string[]): { heard: readonly string[]; over?: readonly string[]; forced: boolean } {
-  const forced = words.at(-1)?.toLowerCase() === FORCE;
-  const said = forced ? words.slice(0, -1) : words;
-  const at = said.findIndex((word) => word.toLowerCase() === 'over');
-  return at === -1 ? { heard: said, forced } : { heard: said.slice(0, at), over: said.slice(at + 1), forced };
+interface HoldClauses {
+  readonly held?: string;
+  readonly beeped: readonly string[];
+  readonly over?: readonly string[];
+  readonly forced: boolean;
+}
+
+/** The parts of the line. `over` stands at the end, or before the colon: then what beeped is typed last. */
+function clauses(words: readonly string[]): HoldClauses {
+  const all = words.join(' ').replace(/:/g, ' : ').split(/\s+/).filter(Boolean);
+  const forced = all.at(-1)?.toLowerCase() === FORCE;
+  const said = forced ? all.slice(0, -1) : all;
+  const [held, ...rest] = said;
+  const over = rest.findIndex((word) => word.toLowerCase() === 'over');
+  const colon = rest.indexOf(':');
+  const isWord = (word: string) => word !== ':';
+  const base = { ...(held !== undefined && isWord(held) && { held }), forced };
+  if (over === -1) return { ...base, beeped: rest.filter(isWord) };
+  if (over < colon) return { ...base, over: rest.slice(over + 1, colon), beeped: [...rest.slice(0, over), ...rest.slice(colon + 1)] };
+  return { ...base, beeped: rest.slice(0, over).filter(isWord), over: rest.slice(over + 1) };
 }
 
 /** What beeped, with the ohms that the meter showed; or what is wrong. */

@@ -163,20 +163,31 @@ function ratingOf(words: readonly string[]): Readonly<Record<string, unknown>> |
 
 function buildLed(words: readonly string[], count: number): Built | string {
   const fields: Record<string, unknown> = {};
+  const copies: Partial<Record<'series' | 'parallel', number>> = {};
+  /** A number or a word that waits for its fellow: “3 parallel”, or “parallel 3”. */
+  let counted: number | undefined;
   let arrangement: 'series' | 'parallel' | undefined;
-  let copies = count;
   let volts: number | undefined;
   let amps: number | undefined;
   let rated = false;
   for (const word of words) {
     const lower = word.toLowerCase();
     if (lower === '@') continue;
-    if (lower === 'series' || lower === 'parallel') arrangement = lower;
-    else if (lower === 'rated') rated = true;
+    if (lower === 'series' || lower === 'parallel') {
+      if (counted === undefined) arrangement = lower;
+      else copies[lower] = counted;
+      counted = undefined;
+    } else if (lower === 'rated') rated = true;
     else if ((LED_COLOUR_NAMES as readonly string[]).includes(lower)) fields.colour = lower as LedColourName;
     else if ((LED_BODY_NAMES as readonly string[]).includes(lower)) fields.body = lower as LedBodyName;
-    else if (/^\d+x?$/.test(lower)) copies = Number.parseInt(lower, 10);
-    else {
+    else if (/^\d+x?$/.test(lower)) {
+      counted = Number.parseInt(lower, 10);
+      if (counted < 1) return 'that counts no LED.';
+      if (arrangement === undefined) continue;
+      copies[arrangement] = counted;
+      arrangement = undefined;
+      counted = undefined;
+    } else {
       const parsed = figureOf(word);
       if (!parsed) return `“${word}” is neither a colour, a body (5mm, 2835 …), series nor parallel.`;
       if ('wrong' in parsed) return parsed.wrong;
@@ -186,9 +197,10 @@ function buildLed(words: readonly string[], count: number): Built | string {
       else return `${word} says nothing of an LED; a point is “3.1v @ 20ma”, a rating “rated 20ma”.`;
     }
   }
-  if (copies > 1 && arrangement === undefined) return `${copies} LEDs: in series or parallel?`;
-  if (copies < 1) return 'that counts no LED.';
-  if (arrangement && copies > 1) fields[arrangement] = copies;
+  if (arrangement) copies[arrangement] = count;
+  const open = counted ?? (Object.keys(copies).length === 0 ? count : 1);
+  if (open > 1) return `${open} LEDs: in series or parallel?`;
+  for (const [way, number] of Object.entries(copies)) if (number > 1) fields[way] = number;
   if (volts !== undefined && amps === undefined) return `${volts} V at which current? Write “${volts}v @ 20ma”.`;
   if (volts !== undefined && amps !== undefined) fields.points = [[amps, volts]];
   if (amps !== undefined && volts === undefined) return 'a current alone: “rated 20ma” for its rating, “3.1v @ 20ma” for a point.';

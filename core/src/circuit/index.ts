@@ -3,5 +3,13 @@ export { type CircuitError, type CircuitErrorCode, fail, type Result, succeed } 
 export { freshNet, freshRef, partOf, withFields, withoutPart, withPart, withReplacement, withSeriesResistor } from './edit-circuit.ts';
 export { checkConnections, parseCircuit } from './parse-circuit.ts';
 export { type Circuit, circuitSchema, constructionSchema, emptyCircuit } from './schema.ts';
-export { type Cut, cutSeriesParallel, refsOf, type SeriesParallel } from './series-parallel.ts';
+export {
+  type Cut,
+  cutSeriesParallel,
+  type ReducedEdge,
+  reduceSeriesParallel,
+  refsOf,
+  reverseCut,
+  type SeriesParallel,
+} from './series-parallel.ts';
 export { groundOf, suppliesOf } from './supply.ts';

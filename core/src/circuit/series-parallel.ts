@@ -13,6 +13,13 @@ export interface SeriesParallel {
   readonly leftOver: readonly string[];
 }
 
+/** What lies between two nets, and nothing else touches: cut from `a` to `b`. */
+export interface ReducedEdge {
+  readonly a: string;
+  readonly b: string;
+  readonly cut: Cut;
+}
+
 interface Edge {
   a: string;
   b: string;
@@ -21,30 +28,47 @@ interface Edge {
 }
 
 /**
- * Cuts what lies between nets `from` and `to` into series and parallel groups, by reducing the graph until nothing
- * more can be merged (Valdes, Tarjan and Lawler, SIAM J. Comput. 11, 1982). Order follows the list of parts.
+ * Merges parts of two pins into series and parallel groups until nothing more can be merged (Valdes, Tarjan and
+ * Lawler, SIAM J. Comput. 11, 1982). Order follows the list of parts.
  *
- * @param without refs to leave out: the supply itself
+ * @param keep nets that nothing is merged across
+ * @param without refs to leave out
+ * @returns the edges, and the refs of parts with more pins or with both on one net
  */
-export function cutSeriesParallel(circuit: Circuit, from: string, to: string, without: ReadonlySet<string>): SeriesParallel {
-  const leftOver: string[] = [];
+export function reduceSeriesParallel(
+  circuit: Circuit,
+  keep: ReadonlySet<string>,
+  without: ReadonlySet<string>,
+): { readonly edges: readonly ReducedEdge[]; readonly others: readonly string[] } {
+  const others: string[] = [];
   let edges: Edge[] = [];
   for (const { ref, pins } of circuit.parts) {
     if (without.has(ref)) continue;
     const [a, b, ...more] = pins as readonly string[];
-    if (a === undefined || b === undefined || more.length > 0 || a === b) leftOver.push(ref);
+    if (a === undefined || b === undefined || more.length > 0 || a === b) others.push(ref);
     else edges.push({ a, b, cut: { kind: 'part', ref, reversed: false } });
   }
   for (let changed = true; changed; ) {
     const merged = mergeParallel(edges);
-    const joined = mergeSeries(merged, from, to);
+    const joined = mergeSeries(merged, keep);
     changed = joined.length !== edges.length;
     edges = joined;
   }
+  return { edges, others };
+}
+
+/**
+ * Cuts what lies between nets `from` and `to` into series and parallel groups.
+ *
+ * @param without refs to leave out: the supply itself
+ */
+export function cutSeriesParallel(circuit: Circuit, from: string, to: string, without: ReadonlySet<string>): SeriesParallel {
+  const { edges, others } = reduceSeriesParallel(circuit, new Set([from, to]), without);
+  const leftOver = [...others];
   const main = edges.find((edge) => (edge.a === from && edge.b === to) || (edge.a === to && edge.b === from));
   for (const edge of edges) if (edge !== main) leftOver.push(...refsOf(edge.cut));
   if (!main) return { leftOver };
-  return { cut: main.a === from ? main.cut : reverse(main.cut), leftOver };
+  return { cut: main.a === from ? main.cut : reverseCut(main.cut), leftOver };
 }
 
 /** Every ref of a cut, from the first terminal on. */
@@ -63,14 +87,14 @@ function mergeParallel(edges: readonly Edge[]): Edge[] {
     }
     kept.cut = {
       kind: 'parallel',
-      items: [...itemsOf(kept.cut, 'parallel'), ...itemsOf(kept.a === edge.a ? edge.cut : reverse(edge.cut), 'parallel')],
+      items: [...itemsOf(kept.cut, 'parallel'), ...itemsOf(kept.a === edge.a ? edge.cut : reverseCut(edge.cut), 'parallel')],
     };
   }
   return [...byEnds.values()];
 }
 
 /** Joins pairs that meet alone on an inner net; one pass joins many, each edge at most once. */
-function mergeSeries(edges: readonly Edge[], from: string, to: string): Edge[] {
+function mergeSeries(edges: readonly Edge[], keep: ReadonlySet<string>): Edge[] {
   const result = [...edges];
   const touching = new Map<string, Edge[]>();
   for (const edge of result) {
@@ -79,7 +103,7 @@ function mergeSeries(edges: readonly Edge[], from: string, to: string): Edge[] {
   const used = new Set<Edge>();
   for (const [net, pair] of touching) {
     const [first, second] = pair;
-    if (net === from || net === to || pair.length !== 2 || !first || !second || first === second) continue;
+    if (keep.has(net) || pair.length !== 2 || !first || !second || first === second) continue;
     if (used.has(first) || used.has(second)) continue;
     used.add(first);
     used.add(second);
@@ -94,17 +118,18 @@ function mergeSeries(edges: readonly Edge[], from: string, to: string): Edge[] {
 }
 
 function flip(edge: Edge): Edge {
-  return { a: edge.b, b: edge.a, cut: reverse(edge.cut) };
+  return { a: edge.b, b: edge.a, cut: reverseCut(edge.cut) };
 }
 
-function reverse(cut: Cut): Cut {
+/** The same seen from its other end. */
+export function reverseCut(cut: Cut): Cut {
   switch (cut.kind) {
     case 'part':
       return { ...cut, reversed: !cut.reversed };
     case 'series':
-      return { kind: 'series', items: cut.items.map(reverse).reverse() };
+      return { kind: 'series', items: cut.items.map(reverseCut).reverse() };
     case 'parallel':
-      return { kind: 'parallel', items: cut.items.map(reverse) };
+      return { kind: 'parallel', items: cut.items.map(reverseCut) };
   }
 }
 

@@ -1,23 +1,7 @@
-import { PALETTES, type PaletteName } from './palette.ts';
-import type { Schematic, SchematicSymbol } from './schematic.ts';
+import { PALETTES, type Palette, type PaletteName } from './palette.ts';
+import type { Schematic, SchematicSymbol } from './sheet.ts';
+import { isTall, LABEL_LINE, symbolLabel } from './symbol-label.ts';
 import { SYMBOL_SHAPES } from './symbol-shapes.ts';
-
-/** The words beside a symbol: its refs and its value, with where they stand. */
-export interface SymbolLabel {
-  readonly x: number;
-  readonly y: number;
-  readonly anchor: 'start' | 'middle';
-  readonly ref: string;
-  readonly value: string;
-}
-
-/** Upright symbols are labelled at the right, lying ones above; the supply, at the far left, at its left side. */
-export function symbolLabel({ x, y, upright, stands, ref, value }: SchematicSymbol): SymbolLabel {
-  const name = stands.length > 1 ? `${stands[0]}…${stands.at(-1)} ×${stands.length}` : ref;
-  return upright
-    ? { x: x + 20, y: y - 3, anchor: 'start', ref: name, value }
-    : { x, y: y - (value === '' ? 18 : 32), anchor: 'middle', ref: name, value };
-}
 
 /** The transformation that turns a lying symbol into place. */
 export function symbolTransform({ x, y, upright, reversed }: SchematicSymbol): string {
@@ -30,20 +14,27 @@ export function schematicSvg(schematic: Schematic, title: string, paletteName: P
   const palette = PALETTES[paletteName];
   const fills = { none: 'none', sheet: palette.sheet, ink: palette.ink, light: palette.light };
   const body: string[] = [];
-  for (const wire of schematic.wires) body.push(`<polyline points="${wire.map(({ x, y }) => `${x},${y}`).join(' ')}" fill="none"/>`);
+  for (const { points } of schematic.wires)
+    body.push(`<polyline points="${points.map(({ x, y }) => `${x},${y}`).join(' ')}" fill="none"/>`);
   for (const { x, y } of schematic.junctions) body.push(`<circle cx="${x}" cy="${y}" r="3" fill="${palette.ink}" stroke="none"/>`);
   for (const symbol of schematic.symbols) {
+    if (symbol.box) {
+      body.push(boxSvg(symbol, palette));
+      continue;
+    }
     const strokes = SYMBOL_SHAPES[symbol.kind].map(
       ({ d, fill, bold }) => `<path d="${d}" fill="${fills[fill]}"${bold ? ' stroke-width="4"' : ''}/>`,
     );
     body.push(`<g transform="${symbolTransform(symbol)}">${strokes.join('')}</g>`);
   }
   for (const symbol of schematic.symbols) {
-    const { x, y, anchor, ref, value } = symbolLabel(symbol);
-    body.push(text(x, y, anchor, ref, palette.ink, 700), text(x, y + 16, anchor, value, palette.ink, 400));
+    const { x, y, anchor, ref, values } = symbolLabel(symbol);
+    body.push(text(x, y, anchor, ref, palette.ink, 700));
+    values.forEach((value, index) => {
+      body.push(text(x, y + (index + 1) * LABEL_LINE, anchor, value, palette.ink, 400, 12));
+    });
   }
   for (const { name, x, y } of schematic.nets) {
-    if (name.includes('.')) continue;
     const half = 5 + name.length * 4;
     body.push(
       `<rect x="${x - half}" y="${y - 9}" width="${2 * half}" height="18" fill="${palette.sheet}" stroke="none"/>`,
@@ -63,9 +54,29 @@ export function schematicSvg(schematic: Schematic, title: string, paletteName: P
   ].join('\n');
 }
 
-function text(x: number, y: number, anchor: string, words: string, colour: string, weight: number): string {
+function boxSvg(symbol: SchematicSymbol, palette: Palette): string {
+  const { x, y, box, kind } = symbol;
+  if (!box) return '';
+  const pins = box.pins.map(({ x: px, y: py, words, side }) => {
+    const [dx, dy] = PIN_WORDS_OFFSET[side];
+    return text(px + dx, py + dy, 'middle', words, palette.ink, 400, 12);
+  });
+  const diode =
+    isTall(symbol) && kind !== 'converter'
+      ? `<g transform="translate(${x} ${y + 12}) rotate(-90)"><path d="${BOX_DIODE}" fill="none"/></g>`
+      : '';
+  const frame = `<rect x="${x - box.width / 2}" y="${y - box.height / 2}" width="${box.width}" height="${box.height}" fill="${palette.sheet}"/>`;
+  return [frame, diode, ...pins].join('');
+}
+
+/** From the edge of a box to the middle of its pin's words. */
+export const PIN_WORDS_OFFSET = { left: [12, 4], right: [-12, 4], top: [0, 13], foot: [0, -4] } as const;
+/** In the middle of a box that rectifies. */
+export const BOX_DIODE = 'M-20 0H-8M8 0H20M-8 -9V9L8 0ZM8 -9V9';
+
+function text(x: number, y: number, anchor: string, words: string, colour: string, weight: number, size = 14): string {
   if (words === '') return '';
-  return `<text x="${x}" y="${y}" text-anchor="${anchor}" fill="${colour}" stroke="none" font-weight="${weight}">${escapeXml(words)}</text>`;
+  return `<text x="${x}" y="${y}" text-anchor="${anchor}" fill="${colour}" stroke="none" font-weight="${weight}" font-size="${size}">${escapeXml(words)}</text>`;
 }
 
 function escapeXml(words: string): string {

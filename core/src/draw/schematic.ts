@@ -1,302 +1,222 @@
-import { type Circuit, type Cut, cutSeriesParallel, partOf, suppliesOf } from '../circuit/index.ts';
-import type { Part, PartKind } from '../device/index.ts';
+import { type Circuit, type Cut, partOf, refsOf, suppliesOf } from '../circuit/index.ts';
+import type { Part } from '../device/index.ts';
+import { endsOf, HALF, lyingBlock, type Measures, uprightBlock } from './blocks.ts';
 import { partValue } from './part-words.ts';
+import { drawRails, partsOf } from './rails.ts';
+import { type Section, type SectionBox, sectionsOf } from './sections.ts';
+import { pinWords, type Schematic, Sheet } from './sheet.ts';
+import { labelWidth } from './symbol-label.ts';
 
-/** A symbol with its middle at (x, y), its first pin above or to the left unless reversed. */
-export interface SchematicSymbol {
-  readonly ref: string;
-  readonly kind: PartKind;
-  readonly x: number;
-  readonly y: number;
-  readonly upright: boolean;
-  readonly reversed: boolean;
-  readonly value: string;
-  /** How many alike parts the symbol stands for, with their refs. */
-  readonly stands: readonly string[];
-}
-
-export interface SchematicPoint {
-  readonly x: number;
-  readonly y: number;
-}
-
-export interface Schematic {
-  readonly width: number;
-  readonly height: number;
-  readonly symbols: readonly SchematicSymbol[];
-  /** Each a run of points. */
-  readonly wires: readonly (readonly SchematicPoint[])[];
-  readonly junctions: readonly SchematicPoint[];
-  /** One label a net. */
-  readonly nets: readonly (SchematicPoint & { readonly name: string })[];
-  /** True where no series-parallel order was found and every net is drawn as a rail. */
-  readonly railed: boolean;
-}
-
-/** Room that one upright symbol takes, with its label to the right, and the length that one lying symbol takes. */
-interface Measures {
-  readonly cell: { readonly width: number; readonly height: number };
-  readonly lying: number;
-  readonly margin: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number };
-}
-
-const PLAIN: Measures = { cell: { width: 124, height: 84 }, lying: 104, margin: { left: 28, top: 64, right: 12, bottom: 28 } };
+const PLAIN: Measures = { cell: 84, column: 96, lying: 104, row: 68, margin: { left: 28, top: 64, right: 12, foot: 28 } };
 /** With a slot for readings under the words of each symbol. */
-const SLOTTED: Measures = { cell: { width: 140, height: 124 }, lying: 132, margin: { left: 28, top: 92, right: 12, bottom: 28 } };
-/** The supply's words stand at its right, before the first lying symbol. */
-const SUPPLY_WORDS = 104;
-/** Alike parts side by side, or in a chain, beyond this many are drawn as one. */
-const FOLD_BEYOND = 4;
-/** At most this many lie in the top wire before the branches begin. */
+const SLOTTED: Measures = { cell: 124, column: 140, lying: 132, row: 96, margin: { left: 28, top: 92, right: 12, foot: 28 } };
+/** Between two sections, where the net's name stands. */
+const JOINT = 44;
+const BOX_WIDTH = 66;
+/** A box stands this far over its wires. */
+const OVERHANG = 22;
+/** At most this many lie in a wire before the branches begin. */
 const LYING_AT_MOST = 4;
 
 /**
- * Draws a circuit by itself: the supply at the left, what is in its lead along the top, branches upright to the
- * right, the return at the foot. What no series-parallel cut fits is drawn with every net a rail, which is always
- * right if never as fine.
+ * Draws a circuit by itself: the supply at the left, what is in its leads lying in the top and the foot wire, boxes
+ * that two wires enter and two leave, branches upright, the return at the foot. What has no place in that way is
+ * drawn below with every net a rail, joined to the rest by the names of the nets.
  *
  * @returns undefined for an empty circuit
  */
 export function drawSchematic(circuit: Circuit, { roomForSlots = false }: { readonly roomForSlots?: boolean } = {}): Schematic | undefined {
-  const measures = roomForSlots ? SLOTTED : PLAIN;
   if (circuit.parts.length === 0) return undefined;
-  const supply = suppliesOf(circuit)[0];
-  if (supply) {
-    const { cut, leftOver } = cutSeriesParallel(circuit, supply.pins[0], supply.pins[1], new Set([supply.ref]));
-    if (cut && leftOver.length === 0) return drawCut(circuit, supply, cut, measures);
-  }
-  return drawRails(circuit, measures);
-}
-
-class Sheet {
-  readonly symbols: SchematicSymbol[] = [];
-  readonly wires: SchematicPoint[][] = [];
-  readonly junctions: SchematicPoint[] = [];
-  readonly nets: (SchematicPoint & { name: string })[] = [];
-  private readonly labelled = new Set<string>();
-
-  constructor(private readonly circuit: Circuit) {}
-
-  symbol(ref: string, x: number, y: number, upright: boolean, reversed: boolean, stands: readonly string[] = [ref]): void {
-    const part = partOf(this.circuit, ref);
-    if (part) this.symbols.push({ ref, kind: part.kind, x, y, upright, reversed, value: partValue(part), stands });
-  }
-
-  wire(...points: SchematicPoint[]): void {
-    const kept = points.filter((point, index) => index === 0 || point.x !== points[index - 1]?.x || point.y !== points[index - 1]?.y);
-    if (kept.length > 1) this.wires.push(kept);
-  }
-
-  junction(x: number, y: number): void {
-    if (!this.junctions.some((point) => point.x === x && point.y === y)) this.junctions.push({ x, y });
-  }
-
-  /** Labels a net once, at the first place offered. */
-  net(name: string | undefined, x: number, y: number): void {
-    if (name === undefined || this.labelled.has(name)) return;
-    this.labelled.add(name);
-    this.nets.push({ name, x, y });
-  }
-
-  finish(width: number, height: number, railed: boolean): Schematic {
-    const { symbols, wires, junctions, nets } = this;
-    return { width, height, symbols, wires, junctions, nets, railed };
-  }
-}
-
-/** A cut measured: its size, and the axis on which it is entered from above and left below. */
-interface Block {
-  readonly width: number;
-  readonly height: number;
-  readonly axis: number;
-  place(sheet: Sheet, x: number, y: number, height: number): void;
-}
-
-function drawCut(circuit: Circuit, supply: Part, cut: Cut, measures: Measures): Schematic {
-  const { cell, margin } = measures;
+  const measures = roomForSlots ? SLOTTED : PLAIN;
   const sheet = new Sheet(circuit);
-  const { lying, rest } = splitLead(circuit, cut);
-  const block = measure(circuit, rest, measures);
-  const top = margin.top;
-  const height = Math.max(block.height, 2 * cell.height);
+  const supply = suppliesOf(circuit)[0];
+  const { sections, leftOver } = supply ? sectionsOf(circuit, supply) : { sections: [], leftOver: circuit.parts.map(({ ref }) => ref) };
+  // A supply with nothing that follows it is a part like the others.
+  if (!supply || sections.length === 0) {
+    const { width, height } = drawRails(sheet, circuit.parts, 0, measures);
+    return sheet.finish(width, height, true);
+  }
+  const way = drawWay(
+    sheet,
+    supply,
+    sections.flatMap((section, index) => (index === sections.length - 1 ? laidOut(circuit, section) : [section])),
+    measures,
+  );
+  if (leftOver.length === 0) return sheet.finish(way.width, way.height, false);
+  sheet.nameAgain();
+  const rails = drawRails(sheet, partsOf(circuit, leftOver), way.height, measures);
+  return sheet.finish(Math.max(way.width, rails.width), way.height + rails.height, true);
+}
+
+/** What leads to the first branch or LED of the last section lies in its wires; something is always left to stand. */
+function laidOut(circuit: Circuit, section: Section): readonly Section[] {
+  const { across } = section;
+  if (across?.kind !== 'series') return [section];
+  const lies = (item: Cut) => item.kind === 'part' && partOf(circuit, item.ref)?.kind !== 'led';
+  const { items } = across;
+  let from = 0;
+  while (from < items.length - 1 && from + section.lead.length < LYING_AT_MOST && lies(items[from] as Cut)) from++;
+  let to = items.length;
+  while (to - 1 > from && items.length - to + section.foot.length < LYING_AT_MOST && lies(items[to - 1] as Cut)) to--;
+  // Behind the last LED something may lie in the return; where there is none, all stands in one column.
+  if (!items.slice(from, to).some((item) => refsOf(item).some((ref) => partOf(circuit, ref)?.kind === 'led'))) to = items.length;
+  const rest = items.slice(from, to);
+  const standing: Cut = rest.length === 1 ? (rest[0] as Cut) : { kind: 'series', items: rest };
+  const [topNet, footNet] = endsOf(circuit, standing);
+  const foot = items
+    .slice(to)
+    .map((item) => flipped(item))
+    .reverse();
+  return [{ lead: [...section.lead, ...items.slice(0, from)], foot: [...section.foot, ...foot], topNet, footNet, across: standing }];
+}
+
+/** A part of the return, seen from the supply. */
+function flipped(item: Cut): Cut {
+  return item.kind === 'part' ? { ...item, reversed: !item.reversed } : item;
+}
+
+function drawWay(sheet: Sheet, supply: Part, sections: readonly Section[], measures: Measures): { width: number; height: number } {
+  const { circuit } = sheet;
+  const { margin, cell } = measures;
+  const leads = sections.map(({ lead }) => lead.map((cut) => lyingBlock(circuit, cut, measures)));
+  const feet = sections.map(({ foot }) => foot.map((cut) => lyingBlock(circuit, cut, measures)));
+  const blocks = sections.map(({ across }) => across && uprightBlock(circuit, across, measures));
+  const top = Math.max(margin.top, ...leads.flat().map(({ above }) => above));
+  // The words of what lies in the return need room under what lies on top.
+  const footRoom = Math.max(0, ...feet.flat().map(({ above }) => above + 24));
+  const height = Math.max(2 * cell, footRoom, ...blocks.map((block) => block?.height ?? 0));
   const foot = top + height;
   const left = margin.left;
-  const start = left + SUPPLY_WORDS + lying.length * measures.lying;
-  const axis = start + block.axis;
-
-  sheet.symbol(supply.ref, left, (top + foot) / 2, true, false);
-  sheet.wire({ x: left, y: (top + foot) / 2 - 27 }, { x: left, y: top });
-  sheet.wire({ x: left, y: (top + foot) / 2 + 27 }, { x: left, y: foot }, { x: axis, y: foot });
-  sheet.net(supply.pins[0], left + 26, top);
-  sheet.net(supply.pins[1], left + 60, foot);
-  let x = left;
-  lying.forEach((item, index) => {
-    const middle = left + SUPPLY_WORDS + (index + 0.5) * measures.lying;
-    sheet.wire({ x, y: top }, { x: middle - 27, y: top });
-    sheet.symbol(item.ref, middle, top, false, item.reversed);
-    const part = partOf(circuit, item.ref);
-    sheet.net(part?.pins[item.reversed ? 0 : 1], middle + measures.lying / 2, top);
-    x = middle + 27;
-  });
-  sheet.wire({ x, y: top }, { x: axis, y: top });
-  block.place(sheet, start, top, height);
-  return sheet.finish(start + block.width + margin.right, foot + margin.bottom, false);
-}
-
-type Leaf = Extract<Cut, { kind: 'part' }>;
-
-/** What leads to the first branch or LED lies in the top wire; something is always left to stand. */
-function splitLead(circuit: Circuit, cut: Cut): { lying: readonly Leaf[]; rest: Cut } {
-  if (cut.kind !== 'series') return { lying: [], rest: cut };
-  const lying: Leaf[] = [];
-  for (const item of cut.items.slice(0, -1)) {
-    if (item.kind !== 'part' || lying.length === LYING_AT_MOST || partOf(circuit, item.ref)?.kind === 'led') break;
-    lying.push(item);
-  }
-  const items = cut.items.slice(lying.length);
-  return { lying, rest: items.length === 1 ? (items[0] as Cut) : { kind: 'series', items } };
-}
-
-function measure(circuit: Circuit, cut: Cut, measures: Measures): Block {
-  switch (cut.kind) {
-    case 'part':
-      return leafBlock(circuit, cut, [cut.ref], measures);
-    case 'series':
-      return seriesBlock(foldAlike(circuit, cut.items).map(({ item, refs }) => foldedBlock(circuit, item, refs, measures)));
-    case 'parallel':
-      return parallelBlock(foldAlike(circuit, cut.items).map(({ item, refs }) => foldedBlock(circuit, item, refs, measures)));
-  }
-}
-
-function foldedBlock(circuit: Circuit, item: Cut, refs: readonly string[], measures: Measures): Block {
-  return item.kind === 'part' ? leafBlock(circuit, item, refs, measures) : measure(circuit, item, measures);
-}
-
-function leafBlock(circuit: Circuit, { ref, reversed }: Leaf, stands: readonly string[], { cell }: Measures): Block {
-  return {
-    width: cell.width,
-    height: cell.height,
-    axis: 24,
-    place(sheet, x, y, height) {
-      const axis = x + 24;
-      const middle = y + height / 2;
-      sheet.wire({ x: axis, y }, { x: axis, y: middle - 27 });
-      sheet.wire({ x: axis, y: middle + 27 }, { x: axis, y: y + height });
-      sheet.symbol(ref, axis, middle, true, reversed, stands);
-      const part = partOf(circuit, ref);
-      // The net above it, where its own branch names it; rails name themselves.
-      sheet.net(part?.pins[reversed ? 1 : 0], axis, y + 10);
-    },
-  };
-}
-
-function seriesBlock(blocks: readonly Block[]): Block {
-  const axis = Math.max(...blocks.map((block) => block.axis));
-  const height = blocks.reduce((sum, block) => sum + block.height, 0);
-  return {
-    width: Math.max(...blocks.map((block) => axis - block.axis + block.width)),
-    height,
-    axis,
-    place(sheet, x, y, given) {
-      let top = y;
-      for (const block of blocks) {
-        const share = (block.height / height) * given;
-        block.place(sheet, x + axis - block.axis, top, share);
-        top += share;
+  const middle = (top + foot) / 2;
+  const [plus, minus] = supply.pins as readonly [string, string];
+  sheet.symbol(supply.ref, left, middle, true, false);
+  sheet.wire(plus, { x: left, y: middle - HALF }, { x: left, y: top });
+  sheet.wire(minus, { x: left, y: middle + HALF }, { x: left, y: foot });
+  // What lies in the wires passes over and under the supply's words; what stands keeps clear of them.
+  const clear = left + 20 + labelWidth({ ref: supply.ref, stands: [supply.ref], value: partValue(supply) }) + 24;
+  let x = left + JOINT;
+  let [topFrom, footFrom] = [left, left];
+  let [topNet, footNet] = [plus, minus];
+  sheet.net(plus, left + 26, top);
+  sheet.net(minus, left + 26, foot);
+  sections.forEach((section, index) => {
+    const lying = Math.max(widthOf(leads[index]), widthOf(feet[index]));
+    const end = x + lying + (lying > 0 ? JOINT : 0);
+    [topFrom, topNet] = layWire(sheet, leads[index] ?? [], section.lead, { from: topFrom, net: topNet, x, y: top, width: lying });
+    [footFrom, footNet] = layWire(sheet, feet[index] ?? [], section.foot, { from: footFrom, net: footNet, x, y: foot, width: lying });
+    x = Math.max(end, clear);
+    const block = blocks[index];
+    if (block) {
+      const axis = x + block.axis;
+      sheet.wire(topNet, { x: topFrom, y: top }, { x: axis, y: top });
+      sheet.wire(footNet, { x: footFrom, y: foot }, { x: axis, y: foot });
+      block.place(sheet, x, top, height);
+      // The way goes on from the far end of what stands here, which is on the same two nets.
+      if (index < sections.length - 1) {
+        sheet.junction(axis, top);
+        sheet.junction(axis, foot);
       }
-    },
-  };
-}
-
-function parallelBlock(blocks: readonly Block[]): Block {
-  const lefts: number[] = [];
-  let width = 0;
-  for (const block of blocks) {
-    lefts.push(width);
-    width += block.width;
-  }
-  const axes = blocks.map((block, index) => (lefts[index] as number) + block.axis);
-  const first = axes[0] ?? 0;
-  const last = axes.at(-1) ?? 0;
-  return {
-    width,
-    height: Math.max(...blocks.map((block) => block.height)),
-    axis: first,
-    place(sheet, x, y, height) {
-      for (const level of [y, y + height]) {
-        sheet.wire({ x: x + first, y: level }, { x: x + last, y: level });
-        // The last branch ends its rail in a corner; the others meet it.
-        for (const axis of axes.slice(0, -1)) sheet.junction(x + axis, level);
-      }
-      blocks.forEach((block, index) => {
-        block.place(sheet, x + (lefts[index] as number), y, height);
-      });
-    },
-  };
-}
-
-/** Runs of alike parts, folded into one symbol where there are too many to draw. */
-function foldAlike(circuit: Circuit, items: readonly Cut[]): readonly { item: Cut; refs: readonly string[] }[] {
-  const runs: { item: Cut; refs: string[]; key: string }[] = [];
-  for (const item of items) {
-    const key = item.kind === 'part' ? alikeKey(partOf(circuit, item.ref), item.reversed) : '';
-    const last = runs.at(-1);
-    if (item.kind === 'part' && last && last.key === key && key !== '') last.refs.push(item.ref);
-    else runs.push({ item, refs: item.kind === 'part' ? [item.ref] : [], key });
-  }
-  return runs.flatMap(({ item, refs }): { item: Cut; refs: readonly string[] }[] =>
-    item.kind !== 'part' || refs.length > FOLD_BEYOND ? [{ item, refs }] : refs.map((ref) => ({ item: { ...item, ref }, refs: [ref] })),
-  );
-}
-
-function alikeKey(part: Part | undefined, reversed: boolean): string {
-  if (!part) return '';
-  const { ref: _, pins: __, marking: ___, note: ____, ...values } = part;
-  return JSON.stringify([values, reversed]);
-}
-
-function pinCount(circuit: Circuit, net: string): number {
-  return circuit.parts.reduce((count, part) => count + (part.pins as readonly string[]).filter((pin) => pin === net).length, 0);
-}
-
-/** Every net a level rail, every part upright between its two, in columns of their own. */
-function drawRails(circuit: Circuit, { cell }: Measures): Schematic {
-  const sheet = new Sheet(circuit);
-  const nets = [...new Set(circuit.parts.flatMap((part) => part.pins as readonly string[]))];
-  const ground = suppliesOf(circuit)[0]?.pins[1];
-  const ordered = [...nets.filter((net) => net !== ground), ...(ground === undefined ? [] : [ground])];
-  const spacing = cell.height;
-  const level = new Map(ordered.map((net, index) => [net, 32 + index * spacing]));
-  const reach = new Map<string, { from: number; to: number }>();
-  circuit.parts.forEach((part, index) => {
-    const x = 64 + index * cell.width;
-    const [first, second, ...more] = part.pins as readonly string[] as readonly [string, string, ...string[]];
-    const a = level.get(first) as number;
-    const b = level.get(second) as number;
-    const top = Math.min(a, b);
-    const foot = Math.max(a, b);
-    sheet.symbol(part.ref, x, (top + foot) / 2, true, a > b);
-    sheet.wire({ x, y: top }, { x, y: (top + foot) / 2 - 27 });
-    sheet.wire({ x, y: (top + foot) / 2 + 27 }, { x, y: foot });
-    const touch = (net: string, at: number) => {
-      const known = reach.get(net);
-      reach.set(net, { from: Math.min(known?.from ?? at, at), to: Math.max(known?.to ?? at, at) });
-      if (pinCount(circuit, net) > 1) sheet.junction(at, level.get(net) as number);
-    };
-    touch(first, x);
-    touch(second, x);
-    // Further pins leave a box at its right side, each on a way of its own.
-    more.forEach((net, extra) => {
-      const y = (top + foot) / 2 + (extra === 0 ? -12 : 12);
-      const way = x + 76 + extra * 14;
-      sheet.wire({ x: x + 16, y }, { x: way, y }, { x: way, y: level.get(net) as number });
-      touch(net, way);
-    });
+      [topFrom, footFrom] = [axis, axis];
+      x += block.width;
+    }
+    if (section.box) {
+      placeBox(sheet, section.box, x, top, foot, topFrom, footFrom);
+      [topFrom, footFrom] = [x + BOX_WIDTH, x + BOX_WIDTH];
+      [topNet, footNet] = [(section.box.ports[2] as { net: string }).net, (section.box.ports[3] as { net: string }).net];
+      x += BOX_WIDTH;
+      sheet.net(topNet, x + JOINT / 2, top);
+      sheet.net(footNet, x + JOINT / 2, foot);
+      x += JOINT;
+    }
   });
-  for (const [net, { from, to }] of reach) {
-    const y = level.get(net) as number;
-    sheet.wire({ x: from - 24, y }, { x: to, y });
-    sheet.net(net, from - 40, y);
-  }
-  return sheet.finish(64 + circuit.parts.length * cell.width, 32 + ordered.length * spacing, true);
+  // What leads nowhere yet is left open, a little wire at its end.
+  for (const [from, net, y] of [
+    [topFrom, topNet, top],
+    [footFrom, footNet, foot],
+  ] as const)
+    if (x - from > JOINT && sections.at(-1)?.across === undefined) sheet.wire(net, { x: from, y }, { x: x - JOINT / 2, y });
+  return { width: x + margin.right, height: foot + margin.foot };
 }
+
+interface WireRun {
+  readonly from: number;
+  readonly net: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+}
+
+/** Lays blocks in a wire from x on; returns where the wire goes on, and which net it is there. */
+function layWire(
+  sheet: Sheet,
+  blocks: readonly ReturnType<typeof lyingBlock>[],
+  cuts: readonly Cut[],
+  { from, net, x, y, width }: WireRun,
+): [number, string] {
+  if (blocks.length === 0) return [from, net];
+  const whole = blocks.reduce((sum, block) => sum + block.width, 0);
+  sheet.wire(net, { x: from, y }, { x, y });
+  let at = x;
+  let now = net;
+  blocks.forEach((block, index) => {
+    const share = (block.width / whole) * width;
+    block.place(sheet, at, y, share);
+    at += share;
+    now = endsOf(sheet.circuit, cuts[index] as Cut)[1];
+    // The last names itself in the joint; between two symbols there is just room for a letter.
+    sheet.net(now, index === blocks.length - 1 ? at + JOINT / 2 : at, y);
+  });
+  return [at, now];
+}
+
+function widthOf(blocks: readonly { readonly width: number }[] | undefined): number {
+  return (blocks ?? []).reduce((sum, { width }) => sum + width, 0);
+}
+
+function placeBox(
+  sheet: Sheet,
+  { ref, stands, ports }: SectionBox,
+  x: number,
+  top: number,
+  foot: number,
+  topFrom: number,
+  footFrom: number,
+): void {
+  const [topLeft, footLeft, topRight, footRight] = ports as readonly [Port, Port, Port, Port];
+  sheet.wire(topLeft.net, { x: topFrom, y: top }, { x, y: top });
+  sheet.wire(footLeft.net, { x: footFrom, y: foot }, { x, y: foot });
+  // Something always shows at its outputs, though nothing follows yet.
+  for (const [net, y] of [
+    [topRight.net, top],
+    [footRight.net, foot],
+  ] as const)
+    sheet.wire(net, { x: x + BOX_WIDTH, y }, { x: x + BOX_WIDTH + JOINT / 2, y });
+  const kind = stands.length > 1 ? 'bridge' : (partOf(sheet.circuit, ref)?.kind ?? 'bridge');
+  const at = {
+    [topLeft.pin]: [x, top],
+    [footLeft.pin]: [x, foot],
+    [topRight.pin]: [x + BOX_WIDTH, top],
+    [footRight.pin]: [x + BOX_WIDTH, foot],
+  };
+  const pins = [0, 1, 2, 3].map((pin) => {
+    const [px = 0, py = 0] = at[pin] ?? [];
+    return { x: px, y: py, words: pinWords(kind, pin), side: px === x ? ('left' as const) : ('right' as const) };
+  });
+  const box = { width: BOX_WIDTH, height: foot - top + 2 * OVERHANG, pins };
+  sheet.symbol(ref, x + BOX_WIDTH / 2, (top + foot) / 2, true, false, stands, box);
+  // A wire that goes in and out again passes under the box.
+  if (footLeft.net === footRight.net) {
+    const under = foot + OVERHANG + 8;
+    sheet.wire(
+      footLeft.net,
+      { x: x - 10, y: foot },
+      { x: x - 10, y: under },
+      { x: x + BOX_WIDTH + 10, y: under },
+      { x: x + BOX_WIDTH + 10, y: foot },
+    );
+    sheet.junction(x - 10, foot);
+    sheet.junction(x + BOX_WIDTH + 10, foot);
+  }
+}
+
+type Port = SectionBox['ports'][number];

@@ -80,7 +80,7 @@ export function continuityOf(facts: ContinuityFacts): ContinuityResult {
     forest: joined,
     continuity: {
       nets: found.nets.map(({ pads }) => pads.flatMap((pad) => members.get(pad) ?? []).map(nameOf)),
-      doubtful: named(found.doubtful),
+      doubtful: named(onePerNets(found)),
       unexplained: named(found.unexplained),
       contradictions,
       settled: found.settled && contradictions.length === 0,
@@ -93,6 +93,19 @@ export function continuityOf(facts: ContinuityFacts): ContinuityResult {
       },
     },
   };
+}
+
+/** One test settles all beeps between the same two nets. */
+function onePerNets({ doubtful, nets }: TraceNets): TraceNets['doubtful'] {
+  const netOfPad = new Map(nets.flatMap(({ name, pads }) => pads.map((pad) => [pad, name] as const)));
+  const seen = new Set<string>();
+  return doubtful.filter(({ pads }) => {
+    const key = pads
+      .map((pad) => netOfPad.get(pad))
+      .sort()
+      .join(' ');
+    return !seen.has(key) && seen.add(key);
+  });
 }
 
 function traceOf(facts: ContinuityFacts, pads: readonly string[], stand: (first: string) => string): Trace {
@@ -147,8 +160,10 @@ export function shortedPart(parts: readonly Part[], forest: NetForest): string |
   return parts.find(({ ref, pins }) => new Set(pins.map((_, index) => forest.find(pinName(ref, index)))).size === 1)?.ref;
 }
 
+/** With holds named by their pads, as they were typed. */
 function sayContradiction({ text, sweeps: at }: TraceContradiction, sweeps: readonly EntryOf<'sweep'>[]): Contradiction {
-  return { text: text.replace(/\bsweep/g, 'hold').replace(/\bSweep/g, 'Hold'), entries: at.flatMap((index) => sweeps[index]?.id ?? []) };
+  const named = text.replace(/sweep (\d+)/gi, (_, number) => `“hold ${sweeps[Number(number) - 1]?.hold}”`);
+  return { text: named, entries: at.flatMap((index) => sweeps[index]?.id ?? []) };
 }
 
 function sayShort(

@@ -28,7 +28,7 @@ export function contradictionsOf(
     const text =
       others.length === 0
         ? `Sweep ${touch.sweep + 1} by itself joins ${one} and ${other} and says ${says} between them.`
-        : `Sweep ${touch.sweep + 1} says ${says} between ${one} and ${other}; sweep ${others.join(' and ')} ${others.length === 1 ? 'joins' : 'together join'} them.`;
+        : `Sweep ${touch.sweep + 1} says ${says} between ${one} and ${other}; ${others.map((sweep) => `sweep ${sweep}`).join(' and ')} ${others.length === 1 ? 'joins' : 'together join'} them.`;
     const key = sweeps.join(' ');
     if (!found.has(key)) found.set(key, { sweeps, text });
   }

@@ -84,46 +84,85 @@ interface Doubt {
 
 /**
  * Which claimed joins stand: one is doubtful when, with the others as they are, its pads are not one net anyway and a
- * chain of few enough ohms lies between them. Doubting one can free another of its chain, so it goes round until
- * nothing changes.
+ * chain of few enough ohms lies between them. Those whose ohms were read are weighed first; on the nets that they
+ * make, beeps without ohms between the same two nets say the same thing, and stand or fall together.
  */
 function weighJoins(
   claimed: readonly Evidence[],
   parts: readonly KnownPart[],
   trace: Trace,
 ): { joins: readonly Evidence[]; doubts: readonly Doubt[] } {
-  const { leadOhms, beepOhms, pads } = trace;
-  const byPair = new Map<number, Evidence[]>();
-  for (const touch of claimed) {
-    const key = pairKey(touch.a, touch.b);
-    const known = byPair.get(key);
-    if (known) known.push(touch);
-    else byPair.set(key, [touch]);
-  }
-  const doubts = new Map<number, Doubt>();
+  const { leadOhms, beepOhms } = trace;
+  const count = trace.pads.length;
+  const read = weigh(
+    claimed.filter(({ ohms }) => ohms !== undefined),
+    { count, firm: [], parts, limit: leadOhms },
+  );
+  const beeped = weigh(
+    claimed.filter(({ ohms }) => ohms === undefined),
+    { count, firm: read.joins, parts, limit: beepOhms },
+  );
+  return { joins: [...read.joins, ...beeped.joins], doubts: [...read.doubts, ...beeped.doubts] };
+}
+
+interface Scales {
+  readonly count: number;
+  /** Joins that are not in doubt here. */
+  readonly firm: readonly Evidence[];
+  readonly parts: readonly KnownPart[];
+  /** A chain of this or less explains a beep, ohms. */
+  readonly limit: number;
+}
+
+/** Touches between the same two nets. */
+interface Bundle {
+  readonly a: number;
+  readonly b: number;
+  readonly touches: readonly [Evidence, ...Evidence[]];
+}
+
+/** Doubting one bundle can free another of its chain, so it goes round until nothing changes. */
+function weigh(touches: readonly Evidence[], { count, firm, parts, limit }: Scales) {
+  const { bundles, within } = bundlesOf(touches, forestOf(count, firm));
+  const doubted = new Map<Bundle, Chain>();
   for (let changed = true; changed; ) {
     changed = false;
-    let pairs = [...byPair].flatMap(([key, touches]) => (doubts.has(key) ? [] : touches.slice(0, 1)));
-    // A pair that the others join anyway is not in doubt: only one that holds two halves of a net together can be.
-    let cuts = cutJoins(pads.length, pairs);
-    for (const [key, touches] of byPair) {
-      const [touch] = touches as [Evidence, ...Evidence[]];
-      if (doubts.has(key) || !cuts.has(touch)) continue;
-      const nets = forestOf(
-        pads.length,
-        pairs.filter((other) => other !== touch),
-      );
-      const chain = chainBetween(touch.a, touch.b, parts, nets);
-      // The strictest of several readings of one pair decides.
-      const limit = touches.some(({ ohms }) => ohms !== undefined) ? leadOhms : beepOhms;
+    let standing = bundles.filter((bundle) => !doubted.has(bundle));
+    // What the others join anyway is not in doubt: only what holds two halves of a net together can be.
+    let cuts = cutJoins(count, standing);
+    for (const bundle of bundles) {
+      if (doubted.has(bundle) || !cuts.has(bundle)) continue;
+      const others = standing.filter((other) => other !== bundle).map((other) => other.touches[0]);
+      const chain = chainBetween(bundle.a, bundle.b, parts, forestOf(count, [...firm, ...others]));
       if (!chain || !isAtMost(chain, limit)) continue;
-      doubts.set(key, { touch, chain });
-      pairs = pairs.filter((other) => other !== touch);
-      cuts = cutJoins(pads.length, pairs);
+      doubted.set(bundle, chain);
+      standing = standing.filter((other) => other !== bundle);
+      cuts = cutJoins(count, standing);
       changed = true;
     }
   }
-  return { joins: claimed.filter(({ a, b }) => !doubts.has(pairKey(a, b))), doubts: [...doubts.values()] };
+  const joins = [...within, ...bundles.filter((bundle) => !doubted.has(bundle)).flatMap((bundle) => bundle.touches)];
+  const doubts = [...doubted].flatMap(([bundle, chain]) => onePerPair(bundle.touches).map((touch): Doubt => ({ touch, chain })));
+  return { joins, doubts };
+}
+
+/** Touches by the nets that they lie between; those within one net join nothing new. */
+function bundlesOf(touches: readonly Evidence[], nets: PadForest): { bundles: readonly Bundle[]; within: readonly Evidence[] } {
+  const byNets = new Map<number, { a: number; b: number; touches: [Evidence, ...Evidence[]] }>();
+  const within: Evidence[] = [];
+  for (const touch of touches) {
+    const [a, b] = [nets.find(touch.a), nets.find(touch.b)];
+    const known = byNets.get(pairKey(a, b));
+    if (a === b) within.push(touch);
+    else if (known) known.touches.push(touch);
+    else byNets.set(pairKey(a, b), { a, b, touches: [touch] });
+  }
+  return { bundles: [...byNets.values()], within };
+}
+
+function onePerPair(touches: readonly Evidence[]): readonly Evidence[] {
+  const seen = new Set<number>();
+  return touches.filter(({ a, b }) => !seen.has(pairKey(a, b)) && seen.add(pairKey(a, b)));
 }
 
 function forestOf(count: number, joins: readonly Evidence[]): PadForest {

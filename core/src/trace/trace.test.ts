@@ -74,6 +74,23 @@ describe('nets from hold and sweep', () => {
     expect(nets(['1', '2'], [{ hold: '1', beeps: [{ pad: '2', ohms: 5.1 }] }], sideBySide).unexplained).toEqual([]);
   });
 
+  it('beeps through one part between the same two nets are in doubt together', () => {
+    const found = nets(
+      ['1', '3', '4', '5'],
+      [
+        { hold: '1', over: ['3', '4', '5'], beeps: [{ pad: '3', ohms: 0.1 }, { pad: '4' }, { pad: '5' }] },
+        { hold: '4', over: ['1', '3', '5'], beeps: [{ pad: '1' }, { pad: '3' }, { pad: '5', ohms: 0.2 }] },
+      ],
+      [{ ref: 'R1', pads: ['3', '4'], ohms: 10 }],
+    );
+    expect(padsOf(found)).toEqual(['1 3', '4 5']);
+    expect(found.doubtful.map(({ pads, because }) => [...pads, ...because])).toEqual([
+      ['1', '4', 'R1'],
+      ['1', '5', 'R1'],
+      ['4', '3', 'R1'],
+    ]);
+  });
+
   it('a chain through a join counts the join as nothing', () => {
     const found = nets(
       ['1', '2', '3'],

@@ -1,6 +1,42 @@
 import type { BenchScript } from '../bench-script.ts';
 
-/** A bathroom mirror bar on mains, up to the open case: claims that do not hold, the gate, and the way in. */
+/** Where each pad was clicked, as shares of the photo of the front; two are vias, and were found on the back too. */
+const PADS: readonly [pad: string, across: number, down: number][] = [
+  ['1', 0.1702, 0.3583],
+  ['2', 0.1736, 0.6182],
+  ['3', 0.2264, 0.3564],
+  ['4', 0.3389, 0.3526],
+  ['5', 0.3838, 0.4412],
+  ['6', 0.5213, 0.4366],
+  ['7', 0.5826, 0.3445],
+  ['8', 0.586, 0.6044],
+  ['9', 0.6576, 0.342],
+  ['10', 0.661, 0.6019],
+  ['11', 0.7138, 0.3401],
+  ['12', 0.7172, 0.6],
+  ['13', 0.8325, 0.3361],
+  ['14', 0.8359, 0.596],
+  ['15', 0.3853, 0.5511],
+  ['16', 0.5227, 0.5465],
+  ['17', 0.7732, 0.3381],
+  ['18', 0.7766, 0.598],
+];
+
+/** The same spots on both photos: the four holes and two pads, as well as a hand clicks. */
+const MATCHING: { front: [number, number]; back: [number, number] }[] = [
+  { front: [0.1379, 0.2799], back: [0.8526, 0.2903] },
+  { front: [0.8634, 0.2556], back: [0.1515, 0.2437] },
+  { front: [0.1434, 0.6984], back: [0.8422, 0.6968] },
+  { front: [0.8684, 0.6755], back: [0.1405, 0.6545] },
+  { front: [0.5866, 0.6025], back: [0.4148, 0.5911] },
+  { front: [0.3849, 0.5527], back: [0.6097, 0.5438] },
+];
+
+function pinned([pad, across, down]: (typeof PADS)[number]): BenchScript['moments'][number] {
+  return ['10:28', { kind: 'pad', pad, board: 'driver', side: 'front', point: [across, down] }];
+}
+
+/** A bathroom mirror bar on mains, up to the traced board: claims that do not hold, the gate, the way in, one join in doubt. */
 export const mirrorBar: BenchScript = {
   id: 'bathroom-mirror-bar',
   name: 'Bathroom mirror bar',
@@ -105,5 +141,61 @@ export const mirrorBar: BenchScript = {
     ['10:05', { kind: 'fact', name: 'heat-path', value: 'not metal' }],
     ['10:06', { kind: 'fact', name: 'look-seal', value: 'no' }],
     ['10:06', { kind: 'fact', name: 'look-fuse', value: 'cannot tell' }],
+    [
+      '10:21',
+      {
+        kind: 'picture',
+        hash: '6bf83581d613ff51c0af9ac1950f955f0feabe644cfaac989cfd7bef7ba45f61',
+        mediaType: 'image/webp',
+        width: 1600,
+        height: 1000,
+        stage: 'trace',
+        name: 'Driver board, front',
+      },
+    ],
+    [
+      '10:22',
+      {
+        kind: 'picture',
+        hash: '3f728eac3d17d5366de995432c9a87e851381c8201ac58e7fed7832681188963',
+        mediaType: 'image/webp',
+        width: 1600,
+        height: 1000,
+        stage: 'trace',
+        name: 'Driver board, back',
+      },
+    ],
+    ['10:22', { kind: 'board', board: 'driver', front: 'bathroom-mirror-bar-053', back: 'bathroom-mirror-bar-054' }],
+    [
+      '10:23',
+      {
+        kind: 'board-view',
+        board: 'driver',
+        side: 'front',
+        turn: 0,
+        mirrored: false,
+        crop: [0.08, 0.19, 0.93, 0.77],
+        brightness: 1,
+        contrast: 1,
+      },
+    ],
+    ['10:25', { kind: 'align', board: 'driver', pairs: MATCHING }],
+    ...PADS.map(pinned),
+    ['10:30', { kind: 'pad', pad: '15', board: 'driver', side: 'back', point: [0.6099, 0.5461] }],
+    ['10:30', { kind: 'pad', pad: '16', board: 'driver', side: 'back', point: [0.4766, 0.5375] }],
+    ['10:33', 'V1 ac 230v 50hz on 1 2'],
+    ['10:34', 'R1 brown black black gold on 3 4'],
+    ['10:35', 'C1 824K 400v on 5 6'],
+    ['10:36', 'B1 bridge on 7 8 9 10'],
+    ['10:37', 'C2 10uF 400v on 11 12'],
+    ['10:38', 'R2 mark 474 on 17 18'],
+    ['10:39', 'D1-D12 led white 48 series on 13 14'],
+    ['10:41', 'beeper 30r 0.3r'],
+    ['10:42', 'hold 1: 4 5 15 3 | 0.1r'],
+    ['10:44', 'hold 4: 1 3 5 15 | 0.1r 0.2r'],
+    ['10:45', 'hold 6: 7 16 | 0.2r 0.2r'],
+    ['10:46', 'hold 2: 8 | 0.2r'],
+    ['10:48', 'hold 9: 11 17 13'],
+    ['10:49', 'hold 10: 12 18 14'],
   ],
 };

@@ -12,6 +12,8 @@ export interface NextProbe {
 /** The one obvious next thing: what is missing for a circuit, else the reading that settles most of the LED current. */
 export function nextProbeOf(specimen: Specimen, analysis: Analysis | undefined): NextProbe | undefined {
   if (specimen.claims.length === 0) return { what: 'claim', why: 'what body, box or listing says, with its unit', line: 'claim ' };
+  const beep = nextBeepOf(specimen);
+  if (beep) return beep;
   if (!analysis) return undefined;
   const current = analysis.after ?? analysis.found;
   if (!current.ok) return missingPart(specimen, current.error.message);
@@ -36,6 +38,22 @@ export function dischargeProbeOf({ benchState }: Specimen, discharges: readonly 
 export function stateAfter(state: BenchState, hasStore: boolean): BenchState {
   if (state === 'dead') return 'live';
   return state === 'live' && hasStore ? 'charged' : 'dead';
+}
+
+/** Where pads are being beeped out, the hold that settles most; then the test of what is in doubt. */
+function nextBeepOf({ continuity }: Specimen): NextProbe | undefined {
+  if (!continuity) return undefined;
+  const { nextHold, doubtful, contradictions, pairs, unknownPairs } = continuity;
+  if (contradictions.length > 0) return { what: 'clash', why: 'holds on the tape cannot all be true; strike one on Trace', line: '' };
+  if (nextHold) {
+    const { hold, over, settlesPairs } = nextHold;
+    const why = `over ${over.join(' ')}: settles ${settlesPairs} pairs; ${pairs - unknownPairs} of ${pairs} are`;
+    return { what: `hold ${hold}`, why, line: `hold ${hold} over ${over.join(' ')}: ` };
+  }
+  const [doubt] = doubtful;
+  if (!doubt) return undefined;
+  const [a, b] = doubt.pads;
+  return { what: `${a} to ${b}`, why: doubt.settleBy, line: `hold ${a} over ${b}: ${b} ` };
 }
 
 function missingPart(specimen: Specimen, message: string): NextProbe {

@@ -46,7 +46,8 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
   const [tapeShown, setTapeShown] = useState(() => !window.matchMedia(NARROW).matches);
   const [helpShown, setHelpShown] = useState(false);
   const suggest = useCallback((line: string) => benchLine.current?.suggest(line), []);
-  const open = useMemo((): OpenSpecimen => ({ ...data, analysis, suggest }), [data, analysis, suggest]);
+  const write = useCallback((line: string) => benchLine.current?.write(line), []);
+  const open = useMemo((): OpenSpecimen => ({ ...data, analysis, suggest, write }), [data, analysis, suggest, write]);
   const discharges = useMemo(() => dischargesOf(specimen.circuit), [specimen.circuit]);
   const next = dischargeProbeOf(specimen, discharges) ?? nextProbeOf(specimen, analysis);
   const chooser = useRef<HTMLInputElement>(null);

@@ -6,6 +6,8 @@ export interface BenchLineHandle {
   focus(): void;
   /** Puts words there, ready to go on. */
   suggest(line: string): void;
+  /** Puts words there, and the focus stays where it is. */
+  write(line: string): void;
 }
 
 interface BenchLineProps {
@@ -33,6 +35,7 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture }: Benc
       setText(line);
       input.current?.focus();
     },
+    write: setText,
   }));
 
   function enter() {

@@ -8,6 +8,8 @@ export interface OpenSpecimen extends SpecimenData {
   readonly analysis: Analysis | undefined;
   /** Puts words on the bench line and goes there. */
   readonly suggest: (line: string) => void;
+  /** Puts words on the bench line and leaves the focus where it is. */
+  readonly write: (line: string) => void;
 }
 
 const SpecimenContext = createContext<OpenSpecimen | undefined>(undefined);

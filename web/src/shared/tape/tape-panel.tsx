@@ -138,9 +138,9 @@ function EntryMark({ kind, problem }: { readonly kind: EntryKind; readonly probl
         <path d="M3 3L9 9M9 3L3 9" strokeWidth="2" className="stroke-brick" />
       ) : kind === 'reading' ? (
         <circle cx="6" cy="6" r="3.5" />
-      ) : kind === 'join' ? (
+      ) : kind === 'join' || kind === 'sweep' ? (
         <path d="M3 6H9M1 6A2 2 0 1 0 5 6A2 2 0 1 0 1 6M7 6A2 2 0 1 0 11 6A2 2 0 1 0 7 6" />
-      ) : kind === 'part' ? (
+      ) : kind === 'part' || kind === 'place' ? (
         <path d="M6 1.5L10.5 6L6 10.5L1.5 6Z" className="fill-none" strokeWidth="1.5" />
       ) : (
         <path d="M1.5 6H10.5" strokeWidth="2.5" />

@@ -1,105 +1,133 @@
-import { partValue, type Specimen } from '@mindful-probe/core';
+import type { Board, Specimen } from '@mindful-probe/core';
+import { useMemo, useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
+import { BoardPanel } from './board/board-panel.tsx';
+import { HoldList } from './continuity/hold-list.tsx';
+import { LitProvider, useLit } from './lit.tsx';
+import { NetsList } from './nets-list.tsx';
+import { PartsTable } from './parts-table.tsx';
 import { Recognised } from './recognised.tsx';
 
-/** Parts and joins, and the circuit drawn by itself as they grow. */
+const FIRST_BOARD: Board = {
+  name: 'main',
+  photos: {},
+  views: {
+    front: { turn: 0, mirrored: false, brightness: 1, contrast: 1 },
+    back: { turn: 0, mirrored: true, brightness: 1, contrast: 1 },
+  },
+  pairs: [],
+};
+
+/** From photos and a beeping meter to the circuit, which draws itself as it grows. */
 export function TraceStage() {
-  const { specimen, suggest, analysis } = useOpenSpecimen();
-  const { parts } = specimen.circuit;
-  const joined = specimen.nets.filter(({ pins }) => pins.length > 1);
-  const loose = specimen.nets.filter(({ pins }) => pins.length === 1);
-  const problem = analysis?.found.ok === false && parts.length > 0 ? analysis.found.error.message : undefined;
+  const { specimen } = useOpenSpecimen();
+  return (
+    <LitProvider specimen={specimen}>
+      <StageHeader title="Trace" fact={factOf(specimen)} />
+      <Boards />
+      {specimen.circuit.parts.length === 0 ? <FirstParts /> : <Circuit />}
+    </LitProvider>
+  );
+}
+
+/** The boards, one at a time, with what was beeped out beside them. */
+function Boards() {
+  const { specimen, suggest } = useOpenSpecimen();
+  const boards = specimen.boards.length > 0 ? specimen.boards : [FIRST_BOARD];
+  const [name, setName] = useState(boards[0]?.name);
+  const [big, setBig] = useState(false);
+  const board = boards.find((candidate) => candidate.name === name) ?? boards[0] ?? FIRST_BOARD;
   return (
     <>
-      <StageHeader
-        title="Trace"
-        fact={
-          parts.length === 0
-            ? undefined
-            : `${parts.length} parts, ${joined.length} nets${loose.length > 0 ? `, ${loose.length} loose pins` : ''}`
-        }
-      />
-      {parts.length === 0 ? (
-        <Empty>
-          <p>What is on the board, part by part, and what is joined to what. The circuit draws itself from it. Begin with the supply:</p>
-          <ul className="mt-2 font-figures text-ink">
-            <li>V1 5v usb</li>
-            <li>R1 red violet black gold on V1.+ B</li>
-            <li>D1 led white 5mm on B V1.-</li>
-          </ul>
-          <button type="button" className="action mt-3" onClick={() => suggest('V1 ')}>
-            Begin with V1
-          </button>
-        </Empty>
-      ) : (
-        <>
-          <SchematicView circuit={specimen.circuit} maxHeight={380} />
-          {problem !== undefined && (
-            <p role="status" className="mt-3 flex items-center gap-2.5">
-              <LevelMark level="caution" /> {problem}
-            </p>
-          )}
-          <Recognised arrangements={analysis?.judged?.arrangements ?? []} />
-          <div className="mt-5 grid gap-x-10 gap-y-5 lg:grid-cols-[3fr_2fr]">
-            <PartsTable specimen={specimen} />
-            <section aria-label="Nets">
-              <h2 className="border-b border-ink">Nets</h2>
-              <ul>
-                {joined.map(({ name, pins }) => (
-                  <li key={name} className="flex gap-3 border-b border-rule py-1">
-                    <b className="w-6 font-figures text-petrol">{name}</b>
-                    <span className="font-figures">{pins.join(' ')}</span>
-                  </li>
-                ))}
-                {loose.map(({ name }) => (
-                  <li key={name} className="flex items-center gap-3 border-b border-rule py-1">
-                    <LevelMark level="caution" />
-                    <span className="font-figures">{name}</span>
-                    <button type="button" className="text-petrol underline" onClick={() => suggest(`join ${name} `)}>
-                      joined to nothing yet
-                    </button>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          </div>
-        </>
+      {boards.length > 1 && (
+        <label className="mb-2 flex items-center gap-2">
+          <span className="text-quiet">Board</span>
+          <select value={board.name} onChange={(event) => setName(event.target.value)}>
+            {boards.map((each) => (
+              <option key={each.name}>{each.name}</option>
+            ))}
+          </select>
+        </label>
       )}
+      <div className={`grid gap-x-6 gap-y-4 ${big ? '' : 'md:grid-cols-[minmax(0,540fr)_minmax(0,276fr)]'}`}>
+        <BoardPanel key={board.name} board={board} big={big} onBig={() => setBig(!big)} />
+        {specimen.continuity ? (
+          <HoldList />
+        ) : (
+          <div className="text-quiet">
+            <p>What is joined is found with a beeping meter, dead: one probe held on a pad, the other over the rest.</p>
+            <button type="button" className="mt-1 text-left font-figures text-petrol underline" onClick={() => suggest('hold 1: ')}>
+              hold 1: 3 4 | 0.2r
+            </button>
+          </div>
+        )}
+      </div>
     </>
   );
 }
 
-function PartsTable({ specimen }: { readonly specimen: Specimen }) {
+function FirstParts() {
+  const { suggest } = useOpenSpecimen();
   return (
-    <table className="w-full border-collapse self-start">
-      <caption className="sr-only">Parts</caption>
-      <thead>
-        <tr className="border-b border-ink [&>th]:pr-4">
-          <th scope="col">Part</th>
-          <th scope="col">What</th>
-          <th scope="col">Marked</th>
-          <th scope="col">From, to</th>
-        </tr>
-      </thead>
-      <tbody>
-        {specimen.circuit.parts.map((part) => (
-          <tr key={part.ref} className="border-b border-rule [&>*]:pr-4">
-            <th scope="row" className="py-1 font-figures">
-              {part.ref}
-            </th>
-            <td>
-              {part.kind === 'led' ? 'LED' : part.kind === 'dc' ? 'supply' : part.kind}{' '}
-              <span className="font-figures">{partValue(part)}</span>
-            </td>
-            <td className="text-quiet">{part.marking ?? ''}</td>
-            <td className="font-figures">{part.pins.join(', ')}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Empty>
+      <p>What is on the board, part by part, and what is joined to what. The circuit draws itself from it. Begin with the supply:</p>
+      <ul className="mt-2 font-figures text-ink">
+        <li>V1 5v usb</li>
+        <li>R1 red violet black gold on V1.+ B</li>
+        <li>D1 led white 5mm on B V1.-</li>
+      </ul>
+      <button type="button" className="action mt-3" onClick={() => suggest('V1 ')}>
+        Begin with V1
+      </button>
+    </Empty>
   );
+}
+
+function Circuit() {
+  const { specimen, analysis } = useOpenSpecimen();
+  const { refs, nets, light } = useLit();
+  const doubted = useMemo(
+    () => new Set((specimen.continuity?.doubtful ?? []).flatMap(({ because: [first] }) => first ?? [])),
+    [specimen.continuity],
+  );
+  const problem = analysis?.found.ok === false ? analysis.found.error.message : undefined;
+  return (
+    <section aria-label="Circuit" className="mt-4 border-t border-rule pt-3">
+      <div className="grid gap-x-8 lg:grid-cols-[minmax(0,588fr)_minmax(0,220fr)]">
+        <SchematicView circuit={specimen.circuit} maxHeight={330} lit={refs} litNets={nets} onLight={light} doubted={doubted} />
+        <Recognised arrangements={analysis?.judged?.arrangements ?? []} />
+      </div>
+      {problem !== undefined && (
+        <p role="status" className="mt-3 flex items-center gap-2.5">
+          <LevelMark level="caution" /> {problem}
+        </p>
+      )}
+      <div className="mt-5 grid gap-x-10 gap-y-5 lg:grid-cols-[3fr_2fr]">
+        <PartsTable />
+        <NetsList />
+      </div>
+    </section>
+  );
+}
+
+function factOf({ circuit, nets, pads, continuity, placed }: Specimen): string | undefined {
+  const doubtful = continuity?.doubtful.length ?? 0;
+  const joined = nets.filter(({ pins }) => pins.length > 1).length;
+  const loose = nets.length - joined;
+  const facts = [
+    ...(pads.length > 0 ? [count(pads.length, 'pad')] : []),
+    ...(circuit.parts.length > 0 ? [count(circuit.parts.length, 'part'), count(joined, 'net')] : []),
+    ...(placed.length > 0 ? [`${placed.length} without a value`] : []),
+    ...(loose > 0 ? [count(loose, 'loose pin')] : []),
+    ...(doubtful > 0 ? [count(doubtful, 'doubtful join')] : []),
+  ];
+  return facts.length === 0 ? undefined : facts.join(', ');
+}
+
+function count(number: number, what: string): string {
+  return `${number} ${what}${number === 1 ? '' : 's'}`;
 }

@@ -1,0 +1,393 @@
+import {
+  BOARD_SIDES,
+  type Board,
+  type BoardFrame,
+  type BoardSide,
+  boardFrame,
+  type Pad,
+  type Point,
+  photosOf,
+  placeInFrame,
+  placeOnPhoto,
+  type Size,
+  type Specimen,
+  type Strip,
+} from '@mindful-probe/core';
+import { ToggleGroup } from 'radix-ui';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
+import { type LitSets, useLit } from '../lit.tsx';
+import { BoardPhotosDialog } from './board-photos-dialog.tsx';
+import { type BoardPick, BoardView, type PadMark, type PadTone, type ShownPhoto } from './board-view.tsx';
+import { PadLines } from './pad-lines.tsx';
+import { SeeThrough } from './see-through.tsx';
+import { StripForm } from './strip-form.tsx';
+import { freePad, freeRef, lineOf, PART_LETTERS, startTool, TOOL_MODES, type Tool, type ToolMode, tapPad } from './tool.ts';
+
+const MODE_WORDS: Readonly<Record<ToolMode, readonly [string, string]>> = {
+  look: ['Look', 'Drag to move, wheel or + and − for nearer and further, 0 for all of it.'],
+  pin: [
+    'Pin',
+    'Each pick is a pad, numbered by itself. One that shines through from the other side becomes the same pad; Shift makes it one of its own.',
+  ],
+  part: ['Part', 'Pick its pads, first pin first; then say on the bench line what it is.'],
+  hold: ['Hold', 'Pick the held pad, then what beeps; again for silent. Enter on the bench line keeps it.'],
+  align: ['Align', 'The same spot on the front, then on the back: two points at least, better four far apart.'],
+  strip: ['Strip', ''],
+};
+
+/** A board: its photos, and what can be done on them. */
+export function BoardPanel({ board, big, onBig }: { readonly board: Board; readonly big: boolean; readonly onBig: () => void }) {
+  const { specimen, record, write, suggest } = useOpenSpecimen();
+  const [tool, setTool] = useState<Tool>({ mode: 'look' });
+  const [seeThrough, setSeeThrough] = useState(0);
+  const [strip, setStrip] = useState<Strip>();
+  const [over, setOver] = useState<string>();
+  const [photosShown, setPhotosShown] = useState(false);
+  const lit = useLit();
+  const photos = useMemo(() => shownPhotos(board, specimen), [board, specimen]);
+  const frame = useMemo(() => boardFrame(photosOf(board, specimen.pictures)), [board, specimen.pictures]);
+  const side: BoardSide = !photos.front || (photos.back && seeThrough > 0.5) ? 'back' : 'front';
+  const nextHold = specimen.continuity?.nextHold ?? undefined;
+
+  // What is picked stands on the bench line at once, where its meaning is said; focus stays on the photo.
+  const line = lineOf(tool, specimen);
+  const written = useRef<string>(undefined);
+  useEffect(() => {
+    if (line === written.current) return;
+    written.current = line;
+    if (line !== undefined) write(line);
+  }, [line, write]);
+
+  // What was held or placed is on the tape: the next begins.
+  const swept = specimen.sweeps.length;
+  const placed = specimen.circuit.parts.length + specimen.placed.length;
+  const done = `${swept} ${placed}`;
+  const [doneBefore, setDoneBefore] = useState(done);
+  if (done !== doneBefore) {
+    setDoneBefore(done);
+    if (tool.mode === 'hold' || tool.mode === 'strip') setTool(startTool(tool.mode));
+    if (tool.mode === 'part') setTool({ ...tool, pads: [] });
+  }
+
+  const marks = useMemo(
+    () => (frame ? padMarks(board, frame, photos, specimen.pads, side, (pad) => toneOf(pad, tool, lit, nextHold)) : []),
+    [board, frame, photos, specimen.pads, side, tool, lit, nextHold],
+  );
+
+  if (!frame)
+    return (
+      <section aria-label={`Board ${board.name}`} className="border border-rule p-4">
+        <p className="text-quiet">
+          Photos of both sides, laid over each other, make pads of clicks. They are not needed: the bench line does it all.
+        </p>
+        <button type="button" className="action mt-3" onClick={() => setPhotosShown(true)}>
+          Photos of the board
+        </button>
+        <BoardPhotosDialog board={board} open={photosShown} onOpenChange={setPhotosShown} />
+      </section>
+    );
+
+  const shareOf = (of: BoardSide, at: Point): Point | undefined => {
+    const map = frame.maps[of];
+    const photo = photos[of];
+    return map && photo ? placeOnPhoto(map, [photo.width, photo.height], at) : undefined;
+  };
+
+  function onPick({ at, pad, apart }: BoardPick) {
+    if (tool.mode === 'look') return pad !== undefined ? setTool({ mode: 'pin', picked: [pad] }) : undefined;
+    if (tool.mode === 'align') return pickAlign(at);
+    if (tool.mode === 'strip' && (pad === undefined || tool.points.length === 0))
+      return setTool({ ...tool, points: tool.points.length >= 3 ? [at] : [...tool.points, at] });
+    if (tool.mode === 'pin') return pinAt(at, apart ? undefined : pad);
+    if (pad !== undefined) setTool(tapPad(tool, pad));
+  }
+
+  /** A new pad, a known one seen on this side too, or one picked to be spoken of. */
+  function pinAt(at: Point, hit: string | undefined) {
+    const share = shareOf(side, at);
+    const known = specimen.pads.find(({ name }) => name === hit);
+    if (known && (known.places[side] || !share)) return setTool(tapPad(tool, known.name));
+    if (!share) return;
+    const through = known && marks.find(({ name }) => name === known.name);
+    record({
+      kind: 'pad',
+      pad: known?.name ?? freePad(specimen.pads),
+      board: board.name,
+      side,
+      point: [...(through ? (shareOf(side, through.at) ?? share) : share)] as [number, number],
+    });
+  }
+
+  function pickAlign(at: Point) {
+    if (tool.mode !== 'align') return;
+    if (!tool.front) {
+      const front = shareOf('front', at);
+      if (!front) return;
+      setTool({ mode: 'align', front });
+      return setSeeThrough(1);
+    }
+    const back = shareOf('back', at);
+    if (!back) return;
+    const pairs = [...board.pairs, { front: tool.front, back }].map((pair) => ({
+      front: [...pair.front] as [number, number],
+      back: [...pair.back] as [number, number],
+    }));
+    record({ kind: 'align', board: board.name, pairs });
+    setTool({ mode: 'align' });
+    setSeeThrough(0);
+  }
+
+  const choose = (mode: ToolMode) => {
+    setTool(startTool(mode));
+    setStrip(undefined);
+    if (mode === 'align') setSeeThrough(0);
+  };
+  const modes = TOOL_MODES.filter((mode) => mode !== 'align' || (photos.front && photos.back));
+  return (
+    <section aria-label={`Board ${board.name}`} className="flex min-w-0 flex-col gap-2">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <ToggleGroup.Root
+          type="single"
+          aria-label="What a pick does"
+          value={tool.mode}
+          onValueChange={(mode) => mode !== '' && choose(mode as ToolMode)}
+          className="flex flex-wrap"
+        >
+          {modes.map((mode) => (
+            <ToggleGroup.Item
+              key={mode}
+              value={mode}
+              className="border-b-[2.5px] border-transparent px-2 py-1 data-[state=on]:border-petrol data-[state=on]:font-[650] data-[state=on]:text-petrol"
+            >
+              {MODE_WORDS[mode][0]}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+        <span className="flex-1" />
+        <button type="button" className="text-petrol underline" onClick={onBig}>
+          {big ? 'smaller' : 'larger'}
+        </button>
+        <button type="button" className="text-petrol underline" onClick={() => setPhotosShown(true)}>
+          photos
+        </button>
+      </div>
+      <div className={big ? 'h-[min(56vh,520px)]' : 'h-[226px]'}>
+        <BoardView
+          frame={frame}
+          photos={photos}
+          seeThrough={seeThrough}
+          pads={marks}
+          label={`Board ${board.name}, ${side}. Arrow keys move the crosshair, comma and full stop go from pad to pad, Enter picks, plus, minus and 0 zoom.`}
+          onPick={onPick}
+          onOver={(pad) => {
+            setOver(pad);
+            lit.light(pad === undefined ? undefined : { kind: 'pad', name: pad });
+          }}
+          drawn={
+            <>
+              <PadLines marks={marks} lit={lit.pads} doubtful={specimen.continuity?.doubtful ?? []} />
+              {tool.mode === 'align' && <AlignPoints board={board} frame={frame} photos={photos} front={tool.front} />}
+              {tool.mode === 'strip' && <StripDots points={strip?.leds ?? tool.points} size={frame.size} />}
+            </>
+          }
+        />
+      </div>
+      {photos.front && photos.back && <SeeThrough value={seeThrough} onChange={setSeeThrough} mirrored={board.views.back.mirrored} />}
+      {tool.mode !== 'strip' && (
+        <p role="status" className="text-12 text-quiet">
+          {over === undefined ? '' : `On pad ${over}. `}
+          {tool.mode === 'align' ? sayAlignment(tool.front !== undefined, frame, board) : MODE_WORDS[tool.mode][1]}
+        </p>
+      )}
+      {tool.mode === 'align' && board.pairs.length > 0 && (
+        <p>
+          <button
+            type="button"
+            className="text-petrol underline"
+            onClick={() => record({ kind: 'align', board: board.name, pairs: withoutWorst(board, frame) })}
+          >
+            leave out {frame.alignment && board.pairs.length > 2 ? 'the point that fits worst' : 'the last point'}
+          </button>
+        </p>
+      )}
+      {tool.mode === 'pin' && tool.picked.length > 0 && <PickedPads picked={tool.picked} onDone={() => setTool(startTool('pin'))} />}
+      {tool.mode === 'part' && (
+        <ToggleGroup.Root
+          type="single"
+          aria-label="Which part"
+          value={tool.letter}
+          onValueChange={(letter) => letter !== '' && setTool({ mode: 'part', letter, pads: [] })}
+          className="flex flex-wrap gap-1"
+        >
+          {Object.entries(PART_LETTERS).map(([letter, count]) => (
+            <ToggleGroup.Item
+              key={letter}
+              value={letter}
+              aria-label={`${letter}, ${count} pads`}
+              className="border border-rule px-2 py-0.5 font-figures data-[state=on]:border-petrol data-[state=on]:text-petrol"
+            >
+              {letter}
+              {letter === 'B' ? ' bridge' : ''}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+      )}
+      {tool.mode === 'strip' && (
+        <StripForm
+          points={tool.points}
+          pads={tool.pads}
+          onCount={setStrip}
+          onLine={(words) => suggest(`${freeRef('D', specimen)} ${words}`)}
+        />
+      )}
+      <BoardPhotosDialog board={board} open={photosShown} onOpenChange={setPhotosShown} />
+    </section>
+  );
+}
+
+/** What can be said of pads that were picked. */
+function PickedPads({ picked, onDone }: { readonly picked: readonly string[]; readonly onDone: () => void }) {
+  const { specimen, record, suggest } = useOpenSpecimen();
+  const [only] = picked;
+  const strike = () => {
+    for (const { entry, struck } of specimen.tape)
+      if (!struck && entry.kind === 'pad' && picked.includes(entry.pad)) record({ kind: 'strike', entry: entry.id, reason: 'unpinned' });
+    onDone();
+  };
+  return (
+    <p className="flex flex-wrap gap-x-4">
+      <b className="font-figures">{picked.join(' ')}</b>
+      {picked.length === 1 ? (
+        <button type="button" className="text-petrol underline" onClick={() => suggest(`pad ${only} as `)}>
+          another name
+        </button>
+      ) : (
+        <button
+          type="button"
+          className="text-petrol underline"
+          onClick={() => {
+            for (const pad of picked) record({ kind: 'pad', pad, copper: `of pad ${only}` });
+            onDone();
+          }}
+        >
+          lie on one piece of copper
+        </button>
+      )}
+      <button type="button" className="text-petrol underline" onClick={strike}>
+        unpin
+      </button>
+      <button type="button" className="text-petrol underline" onClick={onDone}>
+        leave
+      </button>
+    </p>
+  );
+}
+
+function shownPhotos(board: Board, { pictures }: Specimen): Partial<Record<BoardSide, ShownPhoto>> {
+  const shown: Partial<Record<BoardSide, ShownPhoto>> = {};
+  for (const side of BOARD_SIDES) {
+    const entry = pictures.find((picture) => picture.entry.id === board.photos[side])?.entry;
+    if (entry) {
+      const { hash, width, height, name } = entry;
+      shown[side] = { hash, width, height, name: name ?? `board ${board.name}, ${side}`, look: board.views[side] };
+    }
+  }
+  return shown;
+}
+
+/** Pads where they are to be seen: on the side that is up if they were pinned there, else through the board. */
+function padMarks(
+  board: Board,
+  frame: BoardFrame,
+  photos: Partial<Record<BoardSide, ShownPhoto>>,
+  pads: readonly Pad[],
+  side: BoardSide,
+  toneFor: (pad: string) => PadTone,
+): readonly PadMark[] {
+  return pads.flatMap((pad): PadMark[] => {
+    if (pad.board !== undefined && pad.board !== board.name) return [];
+    const seen = pad.places[side] ? side : BOARD_SIDES.find((other) => pad.places[other]);
+    const place = seen && pad.places[seen];
+    const map = seen && frame.maps[seen];
+    const photo = seen && photos[seen];
+    if (!place || !map || !photo) return [];
+    return [{ name: pad.name, at: placeInFrame(map, [photo.width, photo.height], place), tone: toneFor(pad.name) }];
+  });
+}
+
+function toneOf(
+  pad: string,
+  tool: Tool,
+  lit: LitSets,
+  asked: { readonly hold: string; readonly over: readonly string[] } | undefined,
+): PadTone {
+  if (tool.mode === 'hold') {
+    if (tool.held === pad) return 'held';
+    const touched = tool.touched.get(pad);
+    if (touched) return touched;
+    if (tool.held === undefined ? asked?.hold === pad : asked?.hold === tool.held && asked.over.includes(pad)) return 'asked';
+  }
+  if (tool.mode === 'pin' && tool.picked.includes(pad)) return 'picked';
+  if ((tool.mode === 'part' || tool.mode === 'strip') && tool.pads.includes(pad)) return 'picked';
+  return lit.pads.has(pad) ? 'lit' : 'plain';
+}
+
+function sayAlignment(isOnBack: boolean, { alignment, problem }: BoardFrame, board: Board): string {
+  const asked = isOnBack ? 'Now the same spot on the back.' : MODE_WORDS.align[1];
+  if (problem) return `${problem.message} ${asked}`;
+  if (!alignment) return asked;
+  const off = alignment.rmsPixels === undefined ? 'too few points to tell how well' : `${alignment.rmsPixels.toFixed(1)} px off on average`;
+  return `${board.pairs.length} points, ${alignment.kind}: ${off}. ${asked}`;
+}
+
+function withoutWorst({ pairs }: Board, { alignment }: BoardFrame) {
+  const worst = alignment && pairs.length > 2 ? alignment.misses.indexOf(Math.max(...alignment.misses)) : pairs.length - 1;
+  return pairs
+    .filter((_, index) => index !== worst)
+    .map(({ front, back }) => ({ front: [...front] as [number, number], back: [...back] as [number, number] }));
+}
+
+interface AlignPointsProps {
+  readonly board: Board;
+  readonly frame: BoardFrame;
+  readonly photos: Partial<Record<BoardSide, ShownPhoto>>;
+  readonly front: Point | undefined;
+}
+
+function AlignPoints({ board, frame, photos, front }: AlignPointsProps) {
+  const place = (side: BoardSide, share: Point) => {
+    const map = frame.maps[side];
+    const photo = photos[side];
+    return map && photo ? placeInFrame(map, [photo.width, photo.height], share) : undefined;
+  };
+  const crosses = [...board.pairs.map((pair) => place('front', pair.front)), ...(front ? [place('front', front)] : [])];
+  const rings = board.pairs.map((pair) => place('back', pair.back));
+  const size = frame.size[0] / 120;
+  return (
+    <g className="fill-none stroke-petrol" strokeWidth="2.5">
+      {crosses.map(
+        (at) =>
+          at && (
+            <path
+              key={at.join(' ')}
+              vectorEffect="non-scaling-stroke"
+              d={`M${at[0] - size} ${at[1]}h${2 * size}M${at[0]} ${at[1] - size}v${2 * size}`}
+            />
+          ),
+      )}
+      {rings.map((at) => at && <circle key={at.join(' ')} vectorEffect="non-scaling-stroke" cx={at[0]} cy={at[1]} r={size} />)}
+    </g>
+  );
+}
+
+function StripDots({ points, size }: { readonly points: readonly Point[]; readonly size: Size }) {
+  return (
+    <g className="fill-none stroke-petrol" strokeWidth="2.5">
+      <polyline vectorEffect="non-scaling-stroke" points={points.map((at) => at.join(',')).join(' ')} strokeWidth="1.5" />
+      {points.map(([x, y]) => (
+        <circle key={`${x} ${y}`} vectorEffect="non-scaling-stroke" cx={x} cy={y} r={size[0] / 160} className="fill-sheet" />
+      ))}
+    </g>
+  );
+}
