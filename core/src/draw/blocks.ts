@@ -23,9 +23,14 @@ export type Leaf = Extract<Cut, { kind: 'part' }>;
 export const HALF = 27;
 const AXIS = 24;
 /** Between a symbol's words and the next symbol. */
-const GAP = 22;
+const GAP = 14;
 /** Alike parts side by side, or in a chain, beyond this many are drawn as one. */
 const FOLD_BEYOND = 4;
+
+/** Room that a net's name wants in its wire; a pin that is joined to nothing has none. */
+export function nameRoom(net: string | undefined): number {
+  return net === undefined || net.includes('.') ? 0 : 9 * net.length + 16;
+}
 
 /** An upright cut measured: its size, and the axis on which it is entered from above and left below. */
 export interface Block {
@@ -75,12 +80,15 @@ function leafBlock(circuit: Circuit, leaf: Leaf, stands: readonly string[], { ce
   const last = stands.at(-1) ?? ref;
   const [above] = endsOf(circuit, leaf);
   const [, below] = endsOf(circuit, { ...leaf, ref: last });
+  // A long name stands over its axis, and keeps to its own column.
+  const room = nameRoom(above) / 2;
+  const ownAxis = Math.max(AXIS, room);
   return {
-    width: Math.max(column, AXIS + 20 + wordsWidth(circuit, ref, stands) + GAP),
+    width: Math.max(column, ownAxis + Math.max(room, 20 + wordsWidth(circuit, ref, stands) + GAP)),
     height: cell,
-    axis: AXIS,
+    axis: ownAxis,
     place(sheet, x, y, height) {
-      const axis = x + AXIS;
+      const axis = x + ownAxis;
       const middle = y + height / 2;
       sheet.wire(above, { x: axis, y }, { x: axis, y: middle - HALF });
       sheet.wire(below, { x: axis, y: middle + HALF }, { x: axis, y: y + height });
@@ -170,7 +178,7 @@ function lyingLeaf(circuit: Circuit, leaf: Leaf, { lying, margin }: Measures): L
   const part = partOf(circuit, ref);
   const lines = part ? partValue(part).split(', ').length + 1 : 1;
   return {
-    width: Math.max(lying, wordsWidth(circuit, ref, [ref]) + GAP),
+    width: Math.max(lying, wordsWidth(circuit, ref, [ref]) + GAP, 2 * HALF + Math.max(nameRoom(left), nameRoom(right))),
     above: Math.max(margin.top, 24 + LABEL_LINE * lines),
     place(sheet, x, y, width) {
       const middle = x + width / 2;

@@ -166,7 +166,7 @@ const overlap = (a: Area, b: Area) => a.left < b.right && b.left < a.right && a.
 function expectClear(schematic: Schematic): void {
   const { symbols, nets, width, height } = schematic;
   const letters = nets.map(
-    ({ name, x, y }): Area => ({ what: `net ${name}`, left: x - 4 * name.length, right: x + 4 * name.length, top: y - 7, foot: y + 6 }),
+    ({ name, x, y }): Area => ({ what: `net ${name}`, left: x - 4.3 * name.length, right: x + 4.3 * name.length, top: y - 7, foot: y + 6 }),
   );
   const bodies = symbols.map(bodyOf);
   const words = symbols.filter((symbol) => !isTall(symbol)).map(wordsOf);
@@ -221,30 +221,30 @@ function randomDriver(seed: number, stages: number): Circuit {
   const random = seededRandom(seed);
   const parts: Raw[] = [mains];
   let [top, foot, count] = ['L', 'N', 0];
-  const next = () => `m${++count}`;
+  const next = () => (random() < 0.2 ? `from the rectifier ${++count}` : `m${++count}`);
   let rectified = false;
   for (let stage = 0; stage < stages; stage++) {
     const kind = random();
     if (kind < 0.3) {
       const far = next();
-      parts.push(r(`R${next()}`, top, far));
-      if (random() < 0.4) parts.push(c(`C${next()}`, top, far));
+      parts.push(r(`R${++count}`, top, far));
+      if (random() < 0.4) parts.push(c(`C${++count}`, top, far));
       top = far;
     } else if (kind < 0.4) {
       const far = next();
-      parts.push(r(`R${next()}`, foot, far));
+      parts.push(r(`R${++count}`, foot, far));
       foot = far;
     } else if (kind < 0.75 || rectified) {
       const between = next();
-      if (random() < 0.5) parts.push(c(`C${next()}`, top, foot));
-      else parts.push(r(`R${next()}`, top, between), led(`D${next()}`, between, foot, 1 + Math.floor(random() * 30)));
+      if (random() < 0.5) parts.push(c(`C${++count}`, top, foot));
+      else parts.push(r(`R${++count}`, top, between), led(`D${++count}`, between, foot, 1 + Math.floor(random() * 30)));
     } else {
       const [plus, minus] = [next(), next()];
-      parts.push(bridgePart(`B${next()}`, random() < 0.5 ? [top, foot, plus, minus] : [foot, top, plus, minus]));
+      parts.push(bridgePart(`B${++count}`, random() < 0.5 ? [top, foot, plus, minus] : [foot, top, plus, minus]));
       [top, foot, rectified] = [plus, minus, true];
     }
   }
-  parts.push(led('D99', top, foot, 12));
+  parts.push(led('D999', top, foot, 12));
   return circuitOf(parts);
 }
 

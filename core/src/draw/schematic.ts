@@ -1,17 +1,17 @@
 import { type Circuit, type Cut, partOf, refsOf, suppliesOf } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
-import { endsOf, HALF, lyingBlock, type Measures, uprightBlock } from './blocks.ts';
+import { endsOf, HALF, lyingBlock, type Measures, nameRoom, uprightBlock } from './blocks.ts';
 import { partValue } from './part-words.ts';
 import { drawRails, partsOf } from './rails.ts';
 import { type Section, type SectionBox, sectionsOf } from './sections.ts';
 import { pinWords, type Schematic, Sheet } from './sheet.ts';
 import { labelWidth } from './symbol-label.ts';
 
-const PLAIN: Measures = { cell: 84, column: 96, lying: 104, row: 68, margin: { left: 28, top: 64, right: 12, foot: 28 } };
+const PLAIN: Measures = { cell: 84, column: 84, lying: 80, row: 68, margin: { left: 28, top: 64, right: 4, foot: 28 } };
 /** With a slot for readings under the words of each symbol. */
 const SLOTTED: Measures = { cell: 124, column: 140, lying: 132, row: 96, margin: { left: 28, top: 92, right: 12, foot: 28 } };
 /** Between two sections, where the net's name stands. */
-const JOINT = 44;
+const JOINT = 34;
 const BOX_WIDTH = 66;
 /** A box stands this far over its wires. */
 const OVERHANG = 22;
@@ -82,8 +82,8 @@ function drawWay(sheet: Sheet, supply: Part, sections: readonly Section[], measu
   const feet = sections.map(({ foot }) => foot.map((cut) => lyingBlock(circuit, cut, measures)));
   const blocks = sections.map(({ across }) => across && uprightBlock(circuit, across, measures));
   const top = Math.max(margin.top, ...leads.flat().map(({ above }) => above));
-  // The words of what lies in the return need room under what lies on top.
-  const footRoom = Math.max(0, ...feet.flat().map(({ above }) => above + 24));
+  // The words of what lies in the return need room under those of the supply, which stand half way.
+  const footRoom = Math.max(0, ...feet.flat().map(({ above }) => 2 * (above + 28)));
   const height = Math.max(2 * cell, footRoom, ...blocks.map((block) => block?.height ?? 0));
   const foot = top + height;
   const left = margin.left;
@@ -94,14 +94,14 @@ function drawWay(sheet: Sheet, supply: Part, sections: readonly Section[], measu
   sheet.wire(minus, { x: left, y: middle + HALF }, { x: left, y: foot });
   // What lies in the wires passes over and under the supply's words; what stands keeps clear of them.
   const clear = left + 20 + labelWidth({ ref: supply.ref, stands: [supply.ref], value: partValue(supply) }) + 24;
-  let x = left + JOINT;
+  let x = left + joint(plus, minus) + 10;
   let [topFrom, footFrom] = [left, left];
   let [topNet, footNet] = [plus, minus];
-  sheet.net(plus, left + 26, top);
-  sheet.net(minus, left + 26, foot);
+  sheet.net(plus, left + 10 + joint(plus, minus) / 2, top);
+  sheet.net(minus, left + 10 + joint(plus, minus) / 2, foot);
   sections.forEach((section, index) => {
     const lying = Math.max(widthOf(leads[index]), widthOf(feet[index]));
-    const end = x + lying + (lying > 0 ? JOINT : 0);
+    const end = x + lying + (lying > 0 ? joint(section.topNet, section.footNet) : 0);
     [topFrom, topNet] = layWire(sheet, leads[index] ?? [], section.lead, { from: topFrom, net: topNet, x, y: top, width: lying });
     [footFrom, footNet] = layWire(sheet, feet[index] ?? [], section.foot, { from: footFrom, net: footNet, x, y: foot, width: lying });
     x = Math.max(end, clear);
@@ -124,9 +124,10 @@ function drawWay(sheet: Sheet, supply: Part, sections: readonly Section[], measu
       [topFrom, footFrom] = [x + BOX_WIDTH, x + BOX_WIDTH];
       [topNet, footNet] = [(section.box.ports[2] as { net: string }).net, (section.box.ports[3] as { net: string }).net];
       x += BOX_WIDTH;
-      sheet.net(topNet, x + JOINT / 2, top);
-      sheet.net(footNet, x + JOINT / 2, foot);
-      x += JOINT;
+      const room = joint(topNet, footNet);
+      sheet.net(topNet, x + room / 2, top);
+      sheet.net(footNet, x + room / 2, foot);
+      x += room;
     }
   });
   // What leads nowhere yet is left open, a little wire at its end.
@@ -136,6 +137,11 @@ function drawWay(sheet: Sheet, supply: Part, sections: readonly Section[], measu
   ] as const)
     if (x - from > JOINT && sections.at(-1)?.across === undefined) sheet.wire(net, { x: from, y }, { x: x - JOINT / 2, y });
   return { width: x + margin.right, height: foot + margin.foot };
+}
+
+/** Room between two sections for the names of their nets. */
+function joint(...nets: readonly string[]): number {
+  return Math.max(JOINT, ...nets.map(nameRoom));
 }
 
 interface WireRun {
@@ -164,7 +170,7 @@ function layWire(
     at += share;
     now = endsOf(sheet.circuit, cuts[index] as Cut)[1];
     // The last names itself in the joint; between two symbols there is just room for a letter.
-    sheet.net(now, index === blocks.length - 1 ? at + JOINT / 2 : at, y);
+    sheet.net(now, index === blocks.length - 1 ? at + joint(now) / 2 : at, y);
   });
   return [at, now];
 }

@@ -14,7 +14,7 @@ function bench(...lines: string[]): Entry[] {
 
 function nextAfter(...lines: string[]) {
   const specimen = replay(bench(...lines));
-  return nextProbeOf(specimen, { found: appraise(specimen, 0), spine: [] });
+  return nextProbeOf(specimen, { found: appraise(specimen, 0), shape: { arrangements: [], remarks: [] }, spine: [] });
 }
 
 const clip = ['claim 5v body', 'V1 5v usb', 'R1 27r on V1.+ B', 'D1 led white on B V1.-'];

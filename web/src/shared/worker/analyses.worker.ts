@@ -1,5 +1,6 @@
 import {
   type Appraisal,
+  type Arrangement,
   type Audit,
   appraise,
   auditSolved,
@@ -8,12 +9,15 @@ import {
   type Entry,
   type Result,
   type ReworkGoal,
+  recognise,
+  remarksOf,
   replay,
   type Specimen,
   type Stage,
   type StageMark,
   searchWays,
   spineOf,
+  type TraceRemark,
   type Way,
 } from '@mindful-probe/core';
 import { expose } from 'comlink';
@@ -23,6 +27,8 @@ export interface Analysis {
   readonly found: Result<Appraisal>;
   /** What the circuit as found is, and what is wrong with it; undefined where it cannot be solved yet. */
   readonly judged?: Pick<Audit, 'arrangements' | 'findings'>;
+  /** What it is by its shape, and what of its polarity and joins looks like a slip, solved or not. */
+  readonly shape: { readonly arrangements: readonly Arrangement[]; readonly remarks: readonly TraceRemark[] };
   /** After the last rework, with what was measured since; undefined before the first. */
   readonly after?: Result<Appraisal>;
   /** The same, as predicted before the first reading after it. */
@@ -52,6 +58,10 @@ const api = {
     return {
       found,
       ...(judged && { judged }),
+      shape: {
+        arrangements: judged?.arrangements ?? recognise(specimen.circuit),
+        remarks: remarksOf(specimen.circuit, found.ok ? found.value.solution : undefined),
+      },
       ...(after && { after }),
       ...(predicted && { predicted }),
       spine: spineOf(specimen, current),

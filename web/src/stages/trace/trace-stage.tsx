@@ -4,6 +4,7 @@ import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
+import { SaveDrawing } from '../../shared/pictures/save-drawing.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
 import { BoardPanel } from './board/board-panel.tsx';
 import { HoldList } from './continuity/hold-list.tsx';
@@ -97,15 +98,16 @@ function Circuit() {
   const problem = analysis?.found.ok === false ? analysis.found.error.message : undefined;
   return (
     <section aria-label="Circuit" className="mt-4 border-t border-rule pt-3">
-      <div className="grid gap-x-8 lg:grid-cols-[minmax(0,588fr)_minmax(0,220fr)]">
+      <div className="grid gap-x-6 lg:grid-cols-[minmax(0,604fr)_minmax(0,204fr)]">
         <SchematicView circuit={specimen.circuit} maxHeight={330} lit={refs} litNets={nets} onLight={light} doubted={doubted} />
-        <Recognised arrangements={analysis?.judged?.arrangements ?? []} />
+        <Recognised circuit={specimen.circuit} arrangements={analysis?.shape.arrangements ?? []} remarks={analysis?.shape.remarks ?? []} />
       </div>
       {problem !== undefined && (
         <p role="status" className="mt-3 flex items-center gap-2.5">
           <LevelMark level="caution" /> {problem}
         </p>
       )}
+      <SaveDrawing circuit={specimen.circuit} title={specimen.name} />
       <div className="mt-5 grid gap-x-10 gap-y-5 lg:grid-cols-[3fr_2fr]">
         <PartsTable />
         <NetsList />

@@ -3,9 +3,11 @@ import {
   type Board,
   type BoardFrame,
   type BoardSide,
+  benchContext,
   boardFrame,
   type Pad,
   type Point,
+  parseBenchLine,
   photosOf,
   placeInFrame,
   placeOnPhoto,
@@ -200,6 +202,7 @@ export function BoardPanel({ board, big, onBig }: { readonly board: Board; reado
           {tool.mode === 'align' ? sayAlignment(tool.front !== undefined, frame, board) : MODE_WORDS[tool.mode][1]}
         </p>
       )}
+      {tool.mode === 'hold' && line !== undefined && <Keep line={line} />}
       {tool.mode === 'align' && board.pairs.length > 0 && (
         <p>
           <button
@@ -243,6 +246,28 @@ export function BoardPanel({ board, big, onBig }: { readonly board: Board; reado
       )}
       <BoardPhotosDialog board={board} open={photosShown} onOpenChange={setPhotosShown} />
     </section>
+  );
+}
+
+/** Puts the hold on the tape from here; the bench line does the same with Enter. */
+function Keep({ line }: { readonly line: string }) {
+  const { specimen, record, write } = useOpenSpecimen();
+  const outcome = useMemo(() => parseBenchLine(line, benchContext(specimen)), [line, specimen]);
+  if (outcome.kind !== 'entry') return null;
+  return (
+    <p className="flex flex-wrap items-center gap-3">
+      <button
+        type="button"
+        className="action"
+        onClick={() => {
+          record({ ...outcome.draft, typed: line });
+          write('');
+        }}
+      >
+        Keep
+      </button>
+      {outcome.meaning}
+    </p>
   );
 }
 

@@ -1,0 +1,105 @@
+import type { Arrangement, ArrangementCode, Role } from './arrangement.ts';
+
+/** A piece of a sentence: words, or parts by their refs. */
+export type Phrase = { readonly words: string } | { readonly refs: readonly string[] };
+
+/** What each arrangement is, in a few words. */
+export const ARRANGEMENT_NAMES: Readonly<Record<ArrangementCode, string>> = {
+  'resistor-ballast': 'A resistor for each string',
+  'shared-resistor': 'One resistor for several LEDs',
+  direct: 'LEDs straight on their source',
+  'resistive-dropper': 'A resistor that drops the mains',
+  'capacitive-dropper': 'A capacitor that drops the mains',
+  'linear-sink': 'A linear constant-current sink',
+  'step-up': 'A step-up converter',
+  'step-down': 'A step-down converter',
+  'module-converter': 'A converter module',
+  'transistor-switch': 'A transistor as a switch',
+  'back-to-back': 'LEDs back to back',
+  multiplex: 'Multiplexed LEDs',
+  rectifier: 'A rectifier without a store',
+  'smoothed-rectifier': 'A rectifier with a store',
+  'parallel-strings': 'Strings side by side',
+  'parallel-regulators': 'Regulators side by side',
+  flasher: 'A flasher of two transistors',
+};
+
+/** Why it is that, and what follows. */
+const REASONS: Readonly<Record<ArrangementCode, string>> = {
+  'resistor-ballast': 'Each string has its own resistor, which takes what the string leaves of the supply and so sets its current.',
+  'shared-resistor':
+    'One resistor feeds several LEDs side by side: it sets what they take together, and how they share it is left to their own spread.',
+  direct: 'Nothing but the source itself limits the current; fresh cells drive hardest.',
+  'resistive-dropper': 'The resistor takes most of the mains and turns it into heat; the string gets the rest.',
+  'capacitive-dropper': 'The capacitor passes a current set by its size and the mains, nearly whatever the string; it makes no heat of it.',
+  'linear-sink': 'The chip holds the current where it was set, and burns what volts are left over.',
+  'step-up': 'A coil is charged from the source and lets go above it, so that the string may want more volts than there are.',
+  'step-down': 'A coil between a switch and the string passes on power at fewer volts, with little heat.',
+  'module-converter': 'A converter of its own sets volts and a limit of current; its source sees power, not current.',
+  'transistor-switch': 'A transistor lets the current through or not; its control current is small beside it.',
+  'back-to-back': 'Two LEDs the other way round light in turn with the direction of the current, and guard each other from reverse volts.',
+  multiplex: 'A few wires light many LEDs, two at a time: each is on for a share of the time, and brighter then.',
+  rectifier: 'The light goes to nothing between the half waves: no store bridges them.',
+  'smoothed-rectifier': 'A store bridges the gaps between half waves, and charges in short peaks.',
+  'parallel-strings': 'Strings share by what volts each needs; a resistor in each makes the shares even.',
+  'parallel-regulators': 'Regulators add their currents; an uneven pair is no harm to the string.',
+  flasher: 'Each transistor holds the other off until its capacitor has run through its resistor.',
+};
+
+const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  source: 'fed from',
+  fuse: 'fused by',
+  'surge-resistor': 'softened at switching on by',
+  dropper: 'dropped by',
+  bleeder: 'emptied by',
+  rectifier: 'rectified by',
+  reservoir: 'stored in',
+  ballast: 'held back by',
+  sense: 'set by',
+  regulator: 'regulated by',
+  switch: 'switched by',
+  'base-resistor': 'controlled through',
+  inductor: 'carried over by',
+  string: 'lighting',
+};
+
+/** What a usual part is there for: the reason why its absence matters. */
+const MISSING_WORDS: Readonly<Partial<Record<Role, string>>> = {
+  bleeder: 'no bleeder: it can hold its charge long after it is unplugged',
+  'surge-resistor': 'no surge resistor: switching on at the peak of the mains goes through everything',
+  fuse: 'no fuse: nothing but the wires ends a short',
+  ballast: 'no resistor: the spread of the LEDs and of the source decides the current',
+  'base-resistor': 'no resistor at the base: what controls it is not limited',
+  string: 'no LED of its own was found',
+};
+
+export function sayMissing(role: Role): string {
+  return MISSING_WORDS[role] ?? `no ${role.replace(/-/g, ' ')}`;
+}
+
+/** A short reasoned paragraph, with the parts in it by their refs. */
+export function explainArrangement({ code, roles, estimate }: Arrangement): readonly Phrase[] {
+  const phrases: Phrase[] = [{ words: `${REASONS[code]} Here: ` }];
+  const said = (Object.keys(ROLE_WORDS) as Role[]).filter((role) => (roles[role]?.length ?? 0) > 0);
+  said.forEach((role, index) => {
+    phrases.push({ words: `${index === 0 ? '' : ', '}${ROLE_WORDS[role]} ` }, { refs: roles[role] as readonly string[] });
+  });
+  phrases.push({ words: '.' });
+  if (estimate && Number.isFinite(estimate.chipAmps))
+    phrases.push({ words: ` By hand about ${(1000 * estimate.chipAmps).toPrecision(3)} mA a chip: ${estimate.assumes}.` });
+  return phrases;
+}
+
+export interface Difference {
+  /** Usual, and not here. */
+  readonly missing: readonly Role[];
+  /** Here, and with no role in it. */
+  readonly unusual: readonly string[];
+}
+
+/** What tells a traced circuit from the usual one: by its own account, and by what no arrangement has a role for. */
+export function differenceOf(arrangement: Arrangement, all: readonly Arrangement[], refs: readonly string[]): Difference {
+  const withRole = new Set(all.flatMap(({ roles }) => Object.values(roles).flat()));
+  const unusual = [...new Set([...arrangement.unusual, ...refs.filter((ref) => !withRole.has(ref))])];
+  return { missing: arrangement.missing, unusual };
+}

@@ -1,0 +1,97 @@
+import type { Circuit } from '../circuit/index.ts';
+import { deviceOf, type Part } from '../device/index.ts';
+import type { Solution } from '../solve/index.ts';
+import { recognise } from './recognise.ts';
+
+/** Something about polarity or joins that is most likely a slip of the trace, or a fault of the gadget. */
+export interface TraceRemark {
+  readonly code: 'led-backwards' | 'electrolytic-backwards' | 'outputs-together' | 'single-pin';
+  readonly refs: readonly string[];
+  readonly text: string;
+}
+
+/** An LED that sees more than this the wrong way round, and never lights, is backwards. */
+const REVERSE_VOLTS = 1;
+const DARK_AMPS = 1e-6;
+/** From here on capacitors are polar as a rule. */
+const ELECTROLYTIC_FARADS = 1e-6;
+const SAFETY_CLASS = /^[XY]/;
+
+/**
+ * Checks polarity and joins on the way: by the solved circuit where there is one, else by shape alone.
+ *
+ * @param solution of the same circuit, settled
+ */
+export function remarksOf(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
+  return [...backwardLeds(circuit, solution), ...backwardStores(circuit, solution), ...outputsTogether(circuit), ...singlePins(circuit)];
+}
+
+function backwardLeds(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
+  if (!solution) return [];
+  // Where LEDs are meant both ways round, one that is dark now says nothing.
+  const turning = new Set(
+    recognise(circuit)
+      .filter(({ code }) => code === 'back-to-back' || code === 'multiplex')
+      .flatMap(({ roles }) => roles.string ?? []),
+  );
+  return circuit.parts.flatMap(({ ref, kind }): TraceRemark[] => {
+    const figures = solution.parts[ref];
+    if (kind !== 'led' || turning.has(ref) || !figures) return [];
+    const most = figures.amps.max ?? figures.amps.avg;
+    if (figures.volts.avg > -REVERSE_VOLTS || most > DARK_AMPS) return [];
+    const volts = Math.abs(figures.volts.avg).toPrecision(3);
+    return [
+      {
+        code: 'led-backwards',
+        refs: [ref],
+        text: `${ref} has ${volts} V the wrong way round and never lights: turned round, or traced so.`,
+      },
+    ];
+  });
+}
+
+function backwardStores(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
+  if (!solution) return [];
+  return circuit.parts.flatMap((part): TraceRemark[] => {
+    if (part.kind !== 'capacitor' || part.farads < ELECTROLYTIC_FARADS || SAFETY_CLASS.test(part.rated?.class ?? '')) return [];
+    const figures = solution.parts[part.ref];
+    if (!figures || figures.volts.avg > -REVERSE_VOLTS || (figures.volts.max ?? figures.volts.avg) > 0) return [];
+    return [
+      {
+        code: 'electrolytic-backwards',
+        refs: [part.ref],
+        text: `${part.ref} has its first pin, its plus, at the lower side: an electrolytic one would be backwards. Turn it round if only the trace has it so.`,
+      },
+    ];
+  });
+}
+
+/** The nets that a part drives by itself. */
+function outputsOf(part: Part): readonly string[] {
+  if (part.kind === 'converter') return [part.pins[2]];
+  return deviceOf(part.kind).supplies && part.kind !== 'ac' ? [part.pins[0]] : [];
+}
+
+function outputsTogether({ parts }: Circuit): readonly TraceRemark[] {
+  const driving = new Map<string, string[]>();
+  for (const part of parts) for (const net of outputsOf(part)) driving.set(net, [...(driving.get(net) ?? []), part.ref]);
+  return [...driving].flatMap(([net, refs]): TraceRemark[] =>
+    refs.length < 2
+      ? []
+      : [
+          {
+            code: 'outputs-together',
+            refs,
+            text: `${refs.join(' and ')} both drive net ${net}: two outputs together, unless that is meant.`,
+          },
+        ],
+  );
+}
+
+function singlePins({ parts }: Circuit): readonly TraceRemark[] {
+  const count = new Map<string, string[]>();
+  for (const { ref, pins } of parts) for (const net of pins as readonly string[]) count.set(net, [...(count.get(net) ?? []), ref]);
+  return [...count].flatMap(([net, refs]): TraceRemark[] =>
+    refs.length > 1 ? [] : [{ code: 'single-pin', refs, text: `Net ${net} has one pin only, of ${refs[0]}: something is not traced yet.` }],
+  );
+}
