@@ -1,4 +1,4 @@
-import { formatEngineering, formatUncertain, type SchematicSymbol, type Slot } from '@mindful-probe/core';
+import { formatEngineering, formatUncertain, type SchematicSymbol, type Slot, symbolLabel } from '@mindful-probe/core';
 
 const WIDTH = 92;
 
@@ -11,7 +11,7 @@ interface SlotTrayProps {
 
 /** An open tray beside a symbol: filled, empty, asked for, or contradicted; what to expect below it. */
 export function SlotTray({ symbol, slot, asked }: SlotTrayProps) {
-  const { x, y } = symbol.upright ? { x: symbol.x + 20, y: symbol.y + 38 } : { x: symbol.x - WIDTH / 2, y: symbol.y - 56 };
+  const { x, y } = symbol.upright ? { x: symbol.x + 20, y: symbol.y + 38 } : { x: symbol.x - WIDTH / 2, y: symbolLabel(symbol).y - 31 };
   const { read, expected, fits } = slot;
   const tone = read ? (fits ? 'stroke-ink' : 'stroke-brick') : asked ? 'stroke-petrol' : 'stroke-quiet';
   const around = formatUncertain(expected.value, 2 * expected.uncertainty, slot.kind);

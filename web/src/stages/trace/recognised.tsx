@@ -54,7 +54,7 @@ export function Recognised({ circuit, arrangements, remarks }: RecognisedProps) 
                   Not usual in it: <Refs refs={unusual} />
                 </p>
               )}
-              <button type="button" className="text-petrol underline" onClick={() => setBeside(arrangement)}>
+              <button type="button" className="block text-petrol underline" onClick={() => setBeside(arrangement)}>
                 beside the usual one
               </button>
             </li>
