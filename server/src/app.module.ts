@@ -11,6 +11,7 @@ import type { OpenDatabase } from './database/open-database.ts';
 import { ProblemFilter } from './errors/problem.filter.ts';
 import { ExchangeModule } from './exchange/exchange.module.ts';
 import { HealthController } from './health/health.controller.ts';
+import { MarksModule } from './marks/marks.module.ts';
 import { PicturesModule } from './pictures/pictures.module.ts';
 import { SpecimensModule } from './specimens/specimens.module.ts';
 
@@ -33,6 +34,7 @@ export class AppModule implements NestModule {
         SpecimensModule,
         ExchangeModule,
         AnalysesModule,
+        MarksModule,
       ],
       controllers: [HealthController],
       providers: [

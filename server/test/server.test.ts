@@ -205,6 +205,31 @@ describe('export and import', () => {
   });
 });
 
+describe('the table of marks', () => {
+  const put = (marks: unknown) =>
+    call('/api/marks', { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ marks }) });
+
+  it('keeps a mark once a body, the later word standing, and lets it go', async () => {
+    const first = { mark: 'K7B', package: 'sot23-5', what: 'a guess' };
+    await put([first, { mark: 'A1', what: 'a diode' }]);
+    const { body } = await put([{ ...first, mark: 'k7b', what: 'a driver', referenceVolts: 0.095 }]);
+    expect(body.marks).toEqual([
+      { mark: 'A1', what: 'a diode' },
+      { mark: 'k7b', package: 'sot23-5', what: 'a driver', referenceVolts: 0.095 },
+    ]);
+    const left = await call(`/api/marks/${encodeURIComponent('K7B SOT23-5')}`, { method: 'DELETE' });
+    expect(left.body.marks).toEqual([{ mark: 'A1', what: 'a diode' }]);
+    expect((await call('/api/marks')).body.marks).toEqual(left.body.marks);
+  });
+
+  it('refuses what is no mark, and keeps nothing of that request', async () => {
+    const { status, body } = await put([{ mark: 'B2', what: 'fine' }, { mark: 'B3' }]);
+    expect(status).toBe(400);
+    expect(JSON.stringify(body)).toContain('what');
+    expect(JSON.stringify((await call('/api/marks')).body)).not.toContain('B2');
+  });
+});
+
 describe('the data folder', () => {
   it('is refused to a second writer, in words', async () => {
     await expect(startServer({ place: { folder }, port: 0 })).rejects.toThrow(/already writing to/);

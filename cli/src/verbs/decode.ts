@@ -8,6 +8,6 @@ export function decodeText(text: string | undefined, kind: string | undefined): 
   if (kind !== undefined && !kinds.includes(kind))
     return misused(`--as ${kind} is not a family of markings; there are ${kinds.join(', ')}.`);
   const readings = decodeMarking(text, kind);
-  if (readings.length > 0) return { document: { readings } };
+  if (readings.length > 0) return { document: { readings: readings.map(({ bands: _, ...reading }) => reading) } };
   return { error: { code: 'unread-marking', message: `“${text}” is no marking that I can read.`, path: 'text' }, status: 2 };
 }

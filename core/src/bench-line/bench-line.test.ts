@@ -351,3 +351,28 @@ describe('continuity', () => {
     expect(replay(bench(...pads, 'pad 4 copper left plane')).pads[3]).toEqual({ name: '4', places: {}, copper: 'left plane' });
   });
 });
+
+describe('marks of semiconductors', () => {
+  it('enters what the table knows, as typed or misread', () => {
+    expect(read('Z1 zener mark Z51 sod-123')).toMatchObject({ draft: { part: { zenerVolts: 5.1, marking: 'Z51' } } });
+    expect(read('Z1 mark ZSI')).toMatchObject({
+      draft: { part: { zenerVolts: 5.1 } },
+      meaning: expect.stringContaining('if S is 5 and I is 1'),
+    });
+    expect(read('Q1 mark N1')).toMatchObject({ draft: { part: { polarity: 'npn', beta: 200 } } });
+    expect(read('U1 mark LK20 on 1 2')).toMatchObject({ draft: { part: { amps: 0.02, dropoutVolts: 2, pins: ['1', '2'] } } });
+  });
+
+  it('says what a chip is that the circuit cannot have yet, and keeps it as seen', () => {
+    expect(read('U2 on 1 2 mark K7B sot23-5')).toMatchObject({
+      draft: { kind: 'place' },
+      meaning: expect.stringContaining('step-up LED driver'),
+    });
+    expect(read('U2 on 1 2 mark QQQ')).toMatchObject({ draft: { kind: 'place', marking: 'QQQ' } });
+  });
+
+  it('own marks stand before those that ship', () => {
+    const context = benchContext(replay([]), [{ mark: 'Z51', what: 'mine', enters: 'zener 9v1' }]);
+    expect(parseBenchLine('Z1 mark Z51', context)).toMatchObject({ draft: { part: { zenerVolts: 9.1 } } });
+  });
+});

@@ -1,3 +1,4 @@
+import { GENERIC_MARKS, type SemiconductorMark } from '../marking/index.ts';
 import { anchorOf, type BenchState, isPadNumber, netOf, type Specimen } from '../specimen/index.ts';
 
 /** What the grammar needs to know of the specimen. */
@@ -6,12 +7,15 @@ export interface BenchContext {
   readonly benchState: BenchState;
   /** The most likely ohms of each resistor, for the current that a drop means. */
   readonly ohmsOf: (ref: string) => number | undefined;
+  /** Marks of semiconductors, own ones first. */
+  readonly marks: readonly SemiconductorMark[];
 }
 
-/** A context from the specimen alone. */
-export function benchContext(specimen: Specimen): BenchContext {
+/** A context from the specimen, and the marks that this bench knows beside the generic ones. */
+export function benchContext(specimen: Specimen, ownMarks: readonly SemiconductorMark[] = []): BenchContext {
   return {
     specimen,
+    marks: [...ownMarks, ...GENERIC_MARKS],
     benchState: specimen.benchState,
     ohmsOf: (ref) => {
       const measured = specimen.readings

@@ -1,5 +1,6 @@
 import { deviceOf, partSchema } from '../device/index.ts';
 import { partValue } from '../draw/index.ts';
+import { findMarks, sayMistaken } from '../marking/index.ts';
 import { pinName } from '../specimen/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
@@ -116,25 +117,39 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
       : (kept ?? pinNames.map((_, index) => pinName(ref, index)));
   const count = match[4] === undefined ? 1 : Number(match[4]) - Number(match[2]) + 1;
   const telling = described.filter((word) => !KIND_WORDS.has(word.toLowerCase()) || TELLING_WORDS.has(word.toLowerCase()));
-  const built = BUILDERS[kind](telling, count);
+  const looked = markedWords(kind, telling, context);
+  const built = BUILDERS[kind](looked.words, count);
   if (typeof built === 'string') {
-    const seen = terminals.length === 0 || present || placed ? undefined : seenOnly(ref, kind, pins, telling);
-    return seen ?? unread(`${ref}: ${built}`);
+    const seen = terminals.length === 0 || present || placed ? undefined : seenOnly(ref, kind, pins, telling, looked.why);
+    return seen ?? unread(`${ref}: ${looked.why === undefined ? built : `${looked.why}; ${built}`}`);
   }
-  const parsed = partSchema.safeParse({ ref, kind, pins, ...built.fields });
+  const parsed = partSchema.safeParse({
+    ref,
+    kind,
+    pins,
+    ...(looked.marking !== undefined && { marking: looked.marking }),
+    ...built.fields,
+  });
   if (!parsed.success) return unread(`${ref}: ${parsed.error.issues[0]?.message ?? 'not valid'}.`);
   const where = onAt === -1 ? '' : `, on ${terminals.join(' and ')}`;
-  const meaning = `${ref}, ${kindInWords(kind)} ${partValue(parsed.data)}${where}${built.why ? ` (${built.why})` : ''}`;
+  const meaning = `${ref}, ${kindInWords(kind)} ${partValue(parsed.data)}${where}${(looked.why ?? built.why) ? ` (${looked.why ?? built.why})` : ''}`;
   const corrects = present && correcting ? present.id : terminals.length > 0 ? placed?.id : undefined;
   return entry(meaning, { kind: 'part', part: parsed.data, ...(corrects !== undefined && { corrects }) });
 }
 
 /** `R7 on 4 9`, `U2 on 1 2 mark K7B sot23-5`: it is there, and what it is comes later. */
-function seenOnly(ref: string, kind: TypedKind, pins: readonly string[], words: readonly string[]): BenchOutcome | undefined {
+function seenOnly(
+  ref: string,
+  kind: TypedKind,
+  pins: readonly string[],
+  words: readonly string[],
+  why: string | undefined,
+): BenchOutcome | undefined {
   const [first, marking, body, ...odd] = words;
   if (odd.length > 0 || (first !== undefined && first.toLowerCase() !== 'mark') || (first !== undefined && marking === undefined))
     return undefined;
-  const marked = marking === undefined ? '' : `, marked ${marking}${body === undefined ? '' : ` in ${body}`}`;
+  const marked =
+    marking === undefined ? '' : `, marked ${marking}${body === undefined ? '' : ` in ${body}`}${why === undefined ? '' : ` (${why})`}`;
   return entry(`${ref}, ${kindInWords(kind)} on ${pins.join(' and ')}${marked}; its value is not known yet`, {
     kind: 'place',
     ref,
@@ -143,6 +158,29 @@ function seenOnly(ref: string, kind: TypedKind, pins: readonly string[], words: 
     ...(marking !== undefined && { marking }),
     ...(body !== undefined && { package: body }),
   });
+}
+
+interface Marked {
+  /** What the builder reads: the table's words for a mark that it knows. */
+  readonly words: readonly string[];
+  readonly marking?: string;
+  readonly why?: string;
+}
+
+/** Kinds whose marks are looked up; those of resistors and the like are decoded. */
+const LOOKED_UP: readonly TypedKind[] = ['diode', 'zener', 'bjt', 'sink', 'bridge'];
+
+/** `mark K7B sot23-5` of a semiconductor, looked up in the table as typed and as it may have been misread. */
+function markedWords(kind: TypedKind, words: readonly string[], { marks }: BenchContext): Marked {
+  const [first, typed, body, ...rest] = words;
+  if (!LOOKED_UP.includes(kind) || first?.toLowerCase() !== 'mark' || typed === undefined) return { words };
+  const [found, ...others] = findMarks(typed, marks, body);
+  if (!found) return { words };
+  const also = others.length === 0 ? '' : `; else ${others.map((other) => other.mark.what).join(' or ')}`;
+  const why = `${found.mark.mark}: ${found.mark.what}, ${sayMistaken(found)}${also}`;
+  const enters = found.mark.enters?.split(' ').filter((word) => !KIND_WORDS.has(word) || TELLING_WORDS.has(word));
+  const fits = found.mark.enters !== undefined && KIND_WORDS.get(found.mark.enters.split(' ')[0] ?? '') === kind;
+  return fits && enters ? { words: [...enters, ...rest], marking: found.mark.mark, why } : { words, why };
 }
 
 const COUNTS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'four' };

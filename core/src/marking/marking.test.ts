@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { preferredBetween } from '../quantity/index.ts';
-import { decodeMarking, decodeResistorBands, encodeResistorBands } from './index.ts';
+import { decodeMarking, decodeResistorBands, encodeResistorBands, rankByMeter } from './index.ts';
 
 describe('resistor bands', () => {
   it.each([
@@ -18,7 +18,7 @@ describe('resistor bands', () => {
 
   it('offers the other direction where it is legal too, after the usual one', () => {
     const readings = decodeResistorBands('brown black red brown');
-    expect(readings?.map((reading) => reading.value)).toEqual([1000, 12]);
+    expect(readings?.filter(({ why }) => !why.startsWith('if the')).map((reading) => reading.value)).toEqual([1000, 12]);
   });
 
   it('reads a row laid the wrong way round', () => {
@@ -117,5 +117,30 @@ describe('resistor codes', () => {
 
   it('knows nothing of other text', () => {
     expect(decodeMarking('K7B')).toEqual([]);
+  });
+});
+
+describe('what is hard to see', () => {
+  it('colours taken for each other stand behind what was typed, and say so', () => {
+    const readings = decodeMarking('brown black red gold', 'resistor-bands');
+    const first = readings.findIndex(({ why }) => why.startsWith('if the'));
+    expect(first).toBeGreaterThan(0);
+    expect(readings.slice(first).every(({ why }) => why.startsWith('if the'))).toBe(true);
+    expect(readings.find(({ text }) => text === '36.0 Ω ±5 %')).toBeUndefined();
+    expect(decodeMarking('brown grey black gold', 'resistor-bands').some(({ value }) => value === 28)).toBe(false);
+    expect(decodeMarking('orange blue black gold', 'resistor-bands').find(({ value }) => value === 27)).toBeUndefined();
+    expect(decodeMarking('orange violet black gold', 'resistor-bands').find(({ value }) => value === 27)?.why).toMatch(
+      /^if the orange is red/,
+    );
+  });
+
+  it('a meter reading decides between them', () => {
+    const readings = decodeMarking('orange violet black gold', 'resistor-bands');
+    expect(readings[0]?.value).not.toBe(27);
+    const decided = rankByMeter(readings, 26.8, 'ohms');
+    expect(decided[0]).toMatchObject({ value: 27, bands: ['red', 'violet', 'black', 'gold'] });
+    expect(decided[0]?.why).toMatch(/^the meter’s 26.8/);
+    expect(decided).toHaveLength(readings.length);
+    expect(rankByMeter(readings, 1e6, 'ohms')).toEqual(readings);
   });
 });

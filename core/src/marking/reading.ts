@@ -12,6 +12,8 @@ export interface MarkingReading {
   readonly text: string;
   /** Why this reading, and why at this rank. */
   readonly why: string;
+  /** Colours in the order that they are read in. */
+  readonly bands?: readonly string[];
 }
 
 /** A family of markings. `decode` returns undefined for text that is not of the family. */

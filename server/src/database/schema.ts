@@ -1,4 +1,4 @@
-import type { Entry } from '@mindful-probe/core';
+import type { Entry, SemiconductorMark } from '@mindful-probe/core';
 import { integer, json, pgTable, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
 
 /** A specimen is its tape; here is only what orders it. */
@@ -24,3 +24,11 @@ export const entries = pgTable(
   },
   (table) => [primaryKey({ columns: [table.specimenId, table.seq] }), unique('entries_entry_id').on(table.specimenId, table.entryId)],
 );
+
+/** What marks on semiconductors stand for, shared by all specimens. */
+export const marks = pgTable('marks', {
+  /** Mark and body in capitals: of two entries that say the same, the later stands. */
+  key: text().primaryKey(),
+  mark: json().$type<SemiconductorMark>().notNull(),
+  changedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+});

@@ -14,6 +14,7 @@ export const router = createBrowserRouter([
       { path: ':stage', lazy: async () => ({ Component: (await import('./stage-outlet.tsx')).StageOutlet }) },
     ],
   },
+  { path: '/marks', lazy: async () => ({ Component: (await import('../marks/marks-page.tsx')).MarksPage }), hydrateFallbackElement: <p /> },
   { path: '/enter', lazy: async () => ({ Component: (await import('./phone/enter-page.tsx')).EnterPage }), hydrateFallbackElement: <p /> },
   { path: '*', element: <NotFoundPage /> },
 ]);

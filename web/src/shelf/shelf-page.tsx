@@ -1,6 +1,6 @@
 import { FileUp, Moon } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { Brand } from '../app/brand.tsx';
 import { KeyHelp } from '../app/key-help.tsx';
 import { useKeys } from '../app/keys.ts';
@@ -56,6 +56,9 @@ export function ShelfPage() {
         </p>
         <span className="flex-1 md:hidden" />
         {waiting.length > 0 && <p className="px-3 text-12 font-[650] text-ochre">{waiting.length} waiting</p>}
+        <Link to="/marks" className="flex h-full items-center border-l border-rule px-4">
+          Marks
+        </Link>
         <button type="button" onClick={() => setHelpShown(true)} className="h-full border-l border-rule px-4">
           Keys <kbd className="key-hint">?</kbd>
         </button>

@@ -12,19 +12,29 @@ const SERIES_PENALTY: Readonly<Record<Series, number>> = { E3: 0, E6: 0.1, E12: 
 const NOT_PREFERRED = 4;
 const TOLERANCE_PENALTY: Readonly<Record<string, number>> = { gold: 0, brown: 0.2, silver: 0.6, red: 0.8 };
 const RARE_TOLERANCE = 1.6;
+/** A colour taken for its neighbour: behind everything that was typed. */
+const MISTAKEN = 10;
+/** What parts with two figures are made in. */
+const COMMON: readonly (Series | undefined)[] = ['E3', 'E6', 'E12', 'E24'];
+/** Colours that people take for each other, by age of the paint or by lamp light. */
+const ALIKE: readonly (readonly string[])[] = [
+  ['brown', 'red', 'orange'],
+  ['grey', 'white', 'silver'],
+  ['blue', 'violet'],
+];
 
 /**
  * Reads 3 to 6 colour bands of a resistor (IEC 60062:2016, clause 3) in both directions.
  *
  * @param text colour names parted by spaces, commas or dashes, as seen from left to right
- * @returns every legal reading, likeliest first; undefined when a word is not a colour or the count is not 3 to 6
+ * @returns every legal reading, likeliest first, and behind them those with one colour taken for its neighbour; undefined when a word is not a colour or the count is not 3 to 6
  */
 export function decodeResistorBands(text: string): readonly MarkingReading[] | undefined {
   const words = text.trim().split(/[\s,/-]+/);
   const colours = words.map(bandColour);
   if (colours.length < 3 || colours.length > 6 || colours.some((colour) => colour === undefined)) return undefined;
   const bands = colours as string[];
-  const candidates = [...readForward(bands, false), ...readForward([...bands].reverse(), true)];
+  const candidates = [...readBothWays(bands), ...mistakenOnce(bands)];
   const best = new Map<string, Candidate>();
   for (const candidate of candidates) {
     const kept = best.get(candidate.text);
@@ -44,6 +54,27 @@ export function encodeResistorBands(ohms: number, toleranceColour = 'gold'): rea
   const second = names.find((name) => BAND_COLOURS[name]?.digit === rounded % 10);
   const multiplier = names.find((name) => BAND_COLOURS[name]?.multiplier === exponent);
   return first && second && multiplier ? [first, second, multiplier, toleranceColour] : undefined;
+}
+
+function readBothWays(bands: readonly string[]): Candidate[] {
+  return [...readForward(bands, false), ...readForward([...bands].reverse(), true)];
+}
+
+/** One colour as its neighbour; only preferred values, or there would be no end of them. */
+function mistakenOnce(bands: readonly string[]): Candidate[] {
+  return bands.flatMap((colour, index) => {
+    const others = ALIKE.find((group) => group.includes(colour))?.filter((other) => other !== colour) ?? [];
+    return others.flatMap((other) =>
+      readBothWays(bands.map((band, at) => (at === index ? other : band)))
+        .filter(({ value }) => COMMON.includes(coarsestSeries(value)) || bands.length > 4)
+        .filter(({ value }) => coarsestSeries(value) !== undefined)
+        .map((candidate) => ({
+          ...candidate,
+          why: `if the ${colour} is ${other}: ${candidate.why}`,
+          penalty: candidate.penalty + MISTAKEN,
+        })),
+    );
+  });
 }
 
 function readForward(bands: readonly string[], reversed: boolean): Candidate[] {
@@ -74,6 +105,7 @@ function readForward(bands: readonly string[], reversed: boolean): Candidate[] {
       tolerance,
       text: `${formatEngineering(value, 'ohms').text} ±${percent} %`,
       why: `${direction}, ${commonness}, ${toleranceName ?? 'no'} tolerance band`,
+      bands,
       penalty,
     },
   ];

@@ -1,5 +1,6 @@
 import { benchContext, completeBenchLine, type EntryDraft, LONGEST_LINE, parseBenchLine, type Specimen } from '@mindful-probe/core';
 import { type ClipboardEvent, type KeyboardEvent, type Ref, useImperativeHandle, useMemo, useRef, useState } from 'react';
+import { useMarks } from '../data/use-marks.ts';
 import { useBenchDraft } from './bench-draft.ts';
 
 export interface BenchLineHandle {
@@ -25,7 +26,8 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture }: Benc
   const [refused, setRefused] = useState<string>();
   const [asked, setAsked] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
-  const context = useMemo(() => benchContext(specimen), [specimen]);
+  const { marks } = useMarks();
+  const context = useMemo(() => benchContext(specimen, marks), [specimen, marks]);
   const outcome = useMemo(() => parseBenchLine(text, context), [text, context]);
   const completion = useMemo(() => completeBenchLine(text, context), [text, context]);
 

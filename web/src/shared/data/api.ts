@@ -52,6 +52,10 @@ export function postJson<T>(path: string, body: unknown): Promise<T> {
   return request<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
 }
 
+export function putJson<T>(path: string, body: unknown): Promise<T> {
+  return request<T>(path, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+}
+
 /** Uploads a specimen's ZIP or tape. */
 export function importFile(file: File): Promise<{ id: string; name: string; created: boolean; added: number }> {
   const form = new FormData();

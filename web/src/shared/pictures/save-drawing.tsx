@@ -1,5 +1,6 @@
 import { type Circuit, drawSchematic, type PaletteName, schematicSvg } from '@mindful-probe/core';
 import { useState } from 'react';
+import { offerFile } from './offer-file.ts';
 
 interface SaveDrawingProps {
   readonly circuit: Circuit;
@@ -23,7 +24,7 @@ export function SaveDrawing({ circuit, title }: SaveDrawingProps) {
     const svg = new Blob([schematicSvg(schematic, title, palette)], { type: 'image/svg+xml' });
     const picture = kind === 'svg' ? svg : await pngOf(svg, schematic.width, schematic.height);
     setProblem(picture ? undefined : 'This browser could not make a picture of the drawing; the SVG holds the same.');
-    if (picture) offer(picture, `${title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-') || 'circuit'}.${kind}`);
+    if (picture) offerFile(picture, `${title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-') || 'circuit'}.${kind}`);
   };
   return (
     <p className="flex flex-wrap gap-x-4 text-12">
@@ -58,14 +59,4 @@ async function pngOf(svg: Blob, width: number, height: number): Promise<Blob | u
   } finally {
     URL.revokeObjectURL(address);
   }
-}
-
-function offer(file: Blob, name: string): void {
-  const address = URL.createObjectURL(file);
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  // The browser takes the file at its own time.
-  setTimeout(() => URL.revokeObjectURL(address), 60_000);
 }

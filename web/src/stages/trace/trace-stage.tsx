@@ -9,6 +9,7 @@ import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
 import { BoardPanel } from './board/board-panel.tsx';
 import { HoldList } from './continuity/hold-list.tsx';
 import { LitProvider, useLit } from './lit.tsx';
+import { DecodePanel } from './markings/decode-panel.tsx';
 import { NetsList } from './nets-list.tsx';
 import { PartsTable } from './parts-table.tsx';
 import { Recognised } from './recognised.tsx';
@@ -31,6 +32,7 @@ export function TraceStage() {
       <StageHeader title="Trace" fact={factOf(specimen)} />
       <Boards />
       {specimen.circuit.parts.length === 0 ? <FirstParts /> : <Circuit />}
+      <DecodePanel />
     </LitProvider>
   );
 }
