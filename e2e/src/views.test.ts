@@ -18,6 +18,8 @@ const VIEWS = [
   '/specimens/bathroom-mirror-bar/claim',
   '/specimens/bathroom-mirror-bar/first-light',
   '/specimens/bathroom-mirror-bar/opening',
+  '/specimens/bathroom-mirror-bar/trace',
+  '/marks',
   '/enter',
 ];
 

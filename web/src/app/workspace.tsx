@@ -135,7 +135,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
           className={`grid min-h-0 max-md:grid-rows-[auto_minmax(0,1fr)] ${tapeShown ? 'md:grid-cols-[132px_minmax(0,1fr)_260px]' : 'md:grid-cols-[132px_minmax(0,1fr)_36px]'}`}
         >
           <Spine open={open} />
-          <main className="min-w-0 overflow-auto bg-sheet px-6 pt-5 pb-6 max-md:px-3">
+          <main className="relative min-w-0 overflow-auto bg-sheet px-6 pt-5 pb-6 max-md:px-3">
             <Outlet />
           </main>
           <TapePanel shown={tapeShown} onToggle={() => setTapeShown((shown) => !shown)} />

@@ -48,7 +48,7 @@ export function MarksPage() {
   async function importCsv(file: File) {
     if (file.size > LARGEST_CSV_BYTES) return setSaid([`${file.name} is larger than 5 MB.`]);
     const { marks, problems } = marksFromCsv(await file.text());
-    await attempt(() => put(marks), `${marks.length} marks taken from ${file.name}.`);
+    await attempt(() => put(marks), `${marks.length} ${marks.length === 1 ? 'mark' : 'marks'} taken from ${file.name}.`);
     if (problems.length > 0) setSaid((before) => [...before, ...problems.slice(0, 20)]);
   }
 

@@ -38,17 +38,51 @@ const MODE_WORDS: Readonly<Record<ToolMode, readonly [string, string]>> = {
   strip: ['Strip', ''],
 };
 
+interface BoardPanelProps {
+  readonly board: Board;
+  readonly big: boolean;
+  readonly onBig: () => void;
+}
+
 /** A board: its photos, and what can be done on them. */
-export function BoardPanel({ board, big, onBig }: { readonly board: Board; readonly big: boolean; readonly onBig: () => void }) {
+export function BoardPanel({ board, big, onBig }: BoardPanelProps) {
+  const { specimen } = useOpenSpecimen();
+  const [photosShown, setPhotosShown] = useState(false);
+  const photos = useMemo(() => shownPhotos(board, specimen), [board, specimen]);
+  const frame = useMemo(() => boardFrame(photosOf(board, specimen.pictures)), [board, specimen.pictures]);
+  const onPhotos = () => setPhotosShown(true);
+  return (
+    <section aria-label={`Board ${board.name}`} className={frame ? 'flex min-w-0 flex-col gap-2' : 'border border-rule p-4'}>
+      {frame ? (
+        <BoardTools board={board} photos={photos} frame={frame} big={big} onBig={onBig} onPhotos={onPhotos} />
+      ) : (
+        <>
+          <p className="text-quiet">
+            Photos of both sides, laid over each other, make pads of clicks. They are not needed: the bench line does it all.
+          </p>
+          <button type="button" className="action mt-3" onClick={onPhotos}>
+            Photos of the board
+          </button>
+        </>
+      )}
+      <BoardPhotosDialog board={board} open={photosShown} onOpenChange={setPhotosShown} />
+    </section>
+  );
+}
+
+interface BoardToolsProps extends BoardPanelProps {
+  readonly photos: Partial<Record<BoardSide, ShownPhoto>>;
+  readonly frame: BoardFrame;
+  readonly onPhotos: () => void;
+}
+
+function BoardTools({ board, photos, frame, big, onBig, onPhotos }: BoardToolsProps) {
   const { specimen, record, write, suggest } = useOpenSpecimen();
   const [tool, setTool] = useState<Tool>({ mode: 'look' });
   const [seeThrough, setSeeThrough] = useState(0);
   const [strip, setStrip] = useState<Strip>();
   const [over, setOver] = useState<string>();
-  const [photosShown, setPhotosShown] = useState(false);
   const lit = useLit();
-  const photos = useMemo(() => shownPhotos(board, specimen), [board, specimen]);
-  const frame = useMemo(() => boardFrame(photosOf(board, specimen.pictures)), [board, specimen.pictures]);
   const side: BoardSide = !photos.front || (photos.back && seeThrough > 0.5) ? 'back' : 'front';
   const nextHold = specimen.continuity?.nextHold ?? undefined;
 
@@ -73,22 +107,9 @@ export function BoardPanel({ board, big, onBig }: { readonly board: Board; reado
   }
 
   const marks = useMemo(
-    () => (frame ? padMarks(board, frame, photos, specimen.pads, side, (pad) => toneOf(pad, tool, lit, nextHold)) : []),
+    () => padMarks(board, frame, photos, specimen.pads, side, (pad) => toneOf(pad, tool, lit, nextHold)),
     [board, frame, photos, specimen.pads, side, tool, lit, nextHold],
   );
-
-  if (!frame)
-    return (
-      <section aria-label={`Board ${board.name}`} className="border border-rule p-4">
-        <p className="text-quiet">
-          Photos of both sides, laid over each other, make pads of clicks. They are not needed: the bench line does it all.
-        </p>
-        <button type="button" className="action mt-3" onClick={() => setPhotosShown(true)}>
-          Photos of the board
-        </button>
-        <BoardPhotosDialog board={board} open={photosShown} onOpenChange={setPhotosShown} />
-      </section>
-    );
 
   const shareOf = (of: BoardSide, at: Point): Point | undefined => {
     const map = frame.maps[of];
@@ -147,7 +168,7 @@ export function BoardPanel({ board, big, onBig }: { readonly board: Board; reado
   };
   const modes = TOOL_MODES.filter((mode) => mode !== 'align' || (photos.front && photos.back));
   return (
-    <section aria-label={`Board ${board.name}`} className="flex min-w-0 flex-col gap-2">
+    <>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <ToggleGroup.Root
           type="single"
@@ -170,7 +191,7 @@ export function BoardPanel({ board, big, onBig }: { readonly board: Board; reado
         <button type="button" className="text-petrol underline" onClick={onBig}>
           {big ? 'smaller' : 'larger'}
         </button>
-        <button type="button" className="text-petrol underline" onClick={() => setPhotosShown(true)}>
+        <button type="button" className="text-petrol underline" onClick={onPhotos}>
           photos
         </button>
       </div>
@@ -244,8 +265,7 @@ export function BoardPanel({ board, big, onBig }: { readonly board: Board; reado
           onLine={(words) => suggest(`${freeRef('D', specimen)} ${words}`)}
         />
       )}
-      <BoardPhotosDialog board={board} open={photosShown} onOpenChange={setPhotosShown} />
-    </section>
+    </>
   );
 }
 

@@ -43,7 +43,7 @@ export interface BoardPick {
   readonly apart: boolean;
 }
 
-const HIT_PIXELS = 15;
+const HIT_PIXELS = 11;
 const STEP_PIXELS = 12;
 const FINE_PIXELS = 1;
 
@@ -119,7 +119,9 @@ export function BoardView({ frame, photos, seeThrough, pads, drawn, label, onPic
           {(['front', 'back'] as const).map((side) => {
             const photo = photos[side];
             const map = frame.maps[side];
-            return photo && map ? <Photo key={side} photo={photo} map={map} opacity={opacityOf(side, seeThrough, photos)} /> : null;
+            return photo && map ? (
+              <Photo key={side} side={side} photo={photo} map={map} opacity={opacityOf(side, seeThrough, photos)} />
+            ) : null;
           })}
         </div>
         <svg width={width} height={height} className="absolute inset-0 overflow-visible" aria-hidden="true">
@@ -149,7 +151,14 @@ function opacityOf(side: BoardSide, seeThrough: number, photos: BoardViewProps['
   return seeThrough >= 1 ? 0 : 1;
 }
 
-function Photo({ photo, map, opacity }: { readonly photo: ShownPhoto; readonly map: Projection; readonly opacity: number }) {
+interface PhotoProps {
+  readonly side: BoardSide;
+  readonly photo: ShownPhoto;
+  readonly map: Projection;
+  readonly opacity: number;
+}
+
+function Photo({ side, photo, map, opacity }: PhotoProps) {
   const [a, b, c, d, e, f, g, h, i] = map;
   const { brightness, contrast } = photo.look;
   return (
@@ -158,6 +167,7 @@ function Photo({ photo, map, opacity }: { readonly photo: ShownPhoto; readonly m
       alt={photo.name}
       width={photo.width}
       height={photo.height}
+      data-side={side}
       draggable={false}
       decoding="async"
       className="pointer-events-none absolute top-0 left-0 max-w-none origin-top-left"
