@@ -42,3 +42,18 @@ describe('the one obvious next thing', () => {
     expect(nextAfter(...clip, 'R1 1.6v')?.why).toMatch(/volts across V1|ohms of R1, dead/);
   });
 });
+
+describe('while pads are beeped out', () => {
+  const board = ['claim 5v body', 'V1 5v usb on 1 2', 'R1 2r on 3 4', 'D1 led white on 5 6'];
+
+  it('is the hold that settles most, then the test of what is in doubt, then nothing of the kind', () => {
+    expect(nextAfter(...board)).toMatchObject({ what: 'hold 1', line: 'hold 1: ', why: expect.stringContaining('every other pad') });
+    expect(nextAfter(...board, 'hold 1: 3 4 | 0.1r 2r', 'hold 5: 4 3 | 0.1r 2.1r')).toMatchObject({ line: 'hold 2 over 6: ' });
+    const doubtful = [...board, 'hold 1: 4 5 3 | 0.1r', 'hold 5: 1 3 4 | 0.1r', 'hold 2: 6 | 0.1r'];
+    expect(nextAfter(...doubtful)).toMatchObject({ what: '1 to 4', line: 'hold 1 over 4: 4 ' });
+  });
+
+  it('says that holds clash before it asks for more', () => {
+    expect(nextAfter(...board, 'hold 1: 3 over 3', '3 x 1')).toMatchObject({ what: 'clash' });
+  });
+});

@@ -1,4 +1,4 @@
-import { type Appraisal, type BenchState, type Discharge, type Specimen, sayDischarge } from '@mindful-probe/core';
+import { type Appraisal, type BenchState, type Discharge, holdLine, type Specimen, sayDischarge, sayOver } from '@mindful-probe/core';
 import type { Analysis } from '../shared/worker/use-analysis.ts';
 
 export interface NextProbe {
@@ -41,14 +41,13 @@ export function stateAfter(state: BenchState, hasStore: boolean): BenchState {
 }
 
 /** Where pads are being beeped out, the hold that settles most; then the test of what is in doubt. */
-function nextBeepOf({ continuity }: Specimen): NextProbe | undefined {
+function nextBeepOf({ continuity, pads }: Specimen): NextProbe | undefined {
   if (!continuity) return undefined;
   const { nextHold, doubtful, contradictions, pairs, unknownPairs } = continuity;
   if (contradictions.length > 0) return { what: 'clash', why: 'holds on the tape cannot all be true; strike one on Trace', line: '' };
   if (nextHold) {
-    const { hold, over, settlesPairs } = nextHold;
-    const why = `over ${over.join(' ')}: settles ${settlesPairs} pairs; ${pairs - unknownPairs} of ${pairs} are`;
-    return { what: `hold ${hold}`, why, line: `hold ${hold} over ${over.join(' ')}: ` };
+    const why = `over ${sayOver(nextHold, pads.length)}: settles ${nextHold.settlesPairs} pairs; ${pairs - unknownPairs} of ${pairs} are`;
+    return { what: `hold ${nextHold.hold}`, why, line: holdLine(nextHold, pads.length) };
   }
   const [doubt] = doubtful;
   if (!doubt) return undefined;

@@ -1,4 +1,4 @@
-import { type EntryOf, netOf, type Specimen } from '@mindful-probe/core';
+import { type EntryOf, holdLine, netOf, type Specimen, sayOver } from '@mindful-probe/core';
 import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
 import { LevelMark } from '../../../shared/kit/level-mark.tsx';
 import { lightsOf, useLit } from '../lit.tsx';
@@ -68,12 +68,12 @@ export function HoldList() {
           <button
             type="button"
             className="font-figures font-[650] text-petrol underline"
-            onClick={() => suggest(`hold ${nextHold.hold} over ${nextHold.over.join(' ')}: `)}
+            onClick={() => suggest(holdLine(nextHold, specimen.pads.length))}
           >
             hold {nextHold.hold}
           </button>
           <span className="text-quiet">
-            over <span className="font-figures">{nextHold.over.join(' ')}</span> settles {nextHold.settlesPairs} pairs
+            over <span className="font-figures">{sayOver(nextHold, specimen.pads.length)}</span> settles {nextHold.settlesPairs} pairs
           </span>
         </p>
       )}
