@@ -1,4 +1,7 @@
+import type { Circuit } from '../circuit/index.ts';
+import type { PartKind } from '../device/index.ts';
 import type { Arrangement, ArrangementCode, Role } from './arrangement.ts';
+import { usualCircuit } from './usual.ts';
 
 /** A piece of a sentence: words, or parts by their refs. */
 export type Phrase = { readonly words: string } | { readonly refs: readonly string[] };
@@ -97,9 +100,20 @@ export interface Difference {
   readonly unusual: readonly string[];
 }
 
-/** What tells a traced circuit from the usual one: by its own account, and by what no arrangement has a role for. */
-export function differenceOf(arrangement: Arrangement, all: readonly Arrangement[], refs: readonly string[]): Difference {
+/** Parts that belong anywhere and say nothing of the arrangement. */
+const ANYWHERE: readonly PartKind[] = ['switch', 'fuse'];
+
+/**
+ * What tells a traced circuit from the usual one: by its own account, and by parts that no arrangement found in it has
+ * a role for and that are of no kind which the usual one has. What is not joined to anything yet is no part of it yet.
+ */
+export function differenceOf(arrangement: Arrangement, all: readonly Arrangement[], { parts }: Circuit): Difference {
   const withRole = new Set(all.flatMap(({ roles }) => Object.values(roles).flat()));
-  const unusual = [...new Set([...arrangement.unusual, ...refs.filter((ref) => !withRole.has(ref))])];
-  return { missing: arrangement.missing, unusual };
+  const ends = parts.flatMap(({ pins }) => pins as readonly string[]);
+  const isJoined = (net: string) => ends.filter((other) => other === net).length > 1;
+  const usual = new Set<PartKind>([...ANYWHERE, ...usualCircuit(arrangement.code).parts.map(({ kind }) => kind)]);
+  const others = parts.filter(
+    ({ ref, kind, pins }) => !withRole.has(ref) && !usual.has(kind) && (pins as readonly string[]).every(isJoined),
+  );
+  return { missing: arrangement.missing, unusual: [...new Set([...arrangement.unusual, ...others.map(({ ref }) => ref)])] };
 }

@@ -89,7 +89,10 @@ describe.each(CODES)('%s', (code) => {
         .map((phrase) => ('words' in phrase ? phrase.words : ''))
         .join(''),
     ).not.toMatch(/undefined|NaN/);
-    expect(differenceOf(one, found, ['R99']).unusual).toContain('R99');
+    expect(differenceOf(one, found, usual).unusual).toEqual([]);
+    const [first] = usual.parts as [Part];
+    const odd: Part = { ref: 'Z99', kind: 'zener', pins: [first.pins[1], first.pins[0]], zenerVolts: 900 };
+    expect(differenceOf(one, found, { ...usual, parts: [...usual.parts, odd] }).unusual).toEqual(['Z99']);
   });
 });
 

@@ -21,13 +21,27 @@ const LINES: readonly (readonly [string, string])[] = [
   ['R1 red violet black gold', 'a resistor by its bands; also 27r, mark 390'],
   ['D1 led white 5mm', 'an LED; D1-D24 led parallel for many alike'],
   ['R1 27r on A B', 'on two nets or pins: on V1.+ D1.+'],
+  ['R7 on 4 9', 'a part on two pads, its value later'],
+  ['Z1 mark Z51', 'a semiconductor by its mark, from the table of marks'],
   ['join R1.2 D1.+', 'joins pins or nets'],
+  ['hold 4: 7 9 12 | 0.9r', 'held on 4: what beeped; ohms belong to the last pads'],
+  ['hold 4 over 7-12: none', 'what was touched, and that nothing beeped'],
+  ['4 x 5 6', 'no connection'],
+  ['pad 7 as gate', 'another name for a pad'],
+  ['beeper 30r', 'at how few ohms the meter beeps'],
   ['R1 0.94v', 'a reading; R1 26.8r dead, in 4.86v 38ma'],
   ['claim 180lm listing', 'a claim and who makes it'],
   ['step lens ring off', 'a step of opening; note … for a note'],
   ['goal D1 20ma', 'the wanted current of a chip'],
   ['correct R1 33r', 'enters a part anew'],
   ['? 5v 1 led 3.1v 15ma', 'a question; a second Enter keeps the answer'],
+];
+
+const PHOTO_KEYS: readonly (readonly [string, string])[] = [
+  ['arrows', 'move the crosshair; finer with Shift'],
+  [',  .', 'from pad to pad'],
+  ['Enter', 'pick'],
+  ['+  −  0', 'nearer, further, all of it'],
 ];
 
 /** All keys and the bench line's words, on one sheet. */
@@ -41,6 +55,7 @@ export function KeyHelp({ open, onOpenChange }: { readonly open: boolean; readon
       <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">
         <KeyList title="Anywhere" rows={KEYS} />
         <KeyList title="Stages" rows={stages} />
+        <KeyList title="On the photo of a board" rows={PHOTO_KEYS} />
         <div className="sm:col-span-2">
           <KeyList title="On the bench line" rows={LINES} />
         </div>

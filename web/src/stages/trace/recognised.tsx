@@ -24,7 +24,6 @@ interface RecognisedProps {
 /** What the circuit is by its shape, why, and what is usual there and missing here. */
 export function Recognised({ circuit, arrangements, remarks }: RecognisedProps) {
   const [beside, setBeside] = useState<Arrangement>();
-  const refs = circuit.parts.map(({ ref }) => ref);
   // What says most of the circuit comes first: the one with the most roles.
   const ordered = [...arrangements].sort((a, b) => Object.values(b.roles).flat().length - Object.values(a.roles).flat().length);
   const told = new Set<string>();
@@ -34,7 +33,7 @@ export function Recognised({ circuit, arrangements, remarks }: RecognisedProps) 
       {arrangements.length === 0 && <p className="py-1.5 text-quiet">Nothing yet that has a name.</p>}
       <ul>
         {ordered.map((arrangement, index) => {
-          const { missing, unusual } = differenceOf(arrangement, arrangements, refs);
+          const { missing, unusual } = differenceOf(arrangement, arrangements, circuit);
           const fresh = missing.filter((role) => !told.has(role) && told.add(role));
           return (
             <li key={`${arrangement.code} ${JSON.stringify(arrangement.roles)}`} className="border-b border-rule py-1.5">
@@ -116,11 +115,7 @@ interface BesideProps {
 }
 
 function Beside({ circuit, arrangement, all }: BesideProps) {
-  const { missing, unusual } = differenceOf(
-    arrangement,
-    all,
-    circuit.parts.map(({ ref }) => ref),
-  );
+  const { missing, unusual } = differenceOf(arrangement, all, circuit);
   return (
     <>
       <h3 className="font-[650]">Usual</h3>

@@ -39,7 +39,7 @@ export function TraceStage() {
 
 /** The boards, one at a time, with what was beeped out beside them. */
 function Boards() {
-  const { specimen, suggest } = useOpenSpecimen();
+  const { specimen, suggest, record } = useOpenSpecimen();
   const boards = specimen.boards.length > 0 ? specimen.boards : [FIRST_BOARD];
   const [name, setName] = useState(boards[0]?.name);
   const [big, setBig] = useState(false);
@@ -61,14 +61,27 @@ function Boards() {
         {specimen.continuity ? (
           <HoldList />
         ) : (
-          <div className="text-quiet">
-            <p>What is joined is found with a beeping meter, dead: one probe held on a pad, the other over the rest.</p>
-            <button type="button" className="mt-1 text-left font-figures text-petrol underline" onClick={() => suggest('hold 1: ')}>
+          <p className="text-quiet">
+            What is joined is found with a beeping meter, dead:{' '}
+            <button type="button" className="font-figures text-petrol underline" onClick={() => suggest('hold 1: ')}>
               hold 1: 3 4 | 0.2r
             </button>
-          </div>
+          </p>
         )}
       </div>
+      {specimen.boards.length > 0 && (
+        <button
+          type="button"
+          className="mt-1 text-12 text-petrol underline"
+          onClick={() => {
+            const next = `board ${specimen.boards.length + 1}`;
+            record({ kind: 'board', board: next });
+            setName(next);
+          }}
+        >
+          another board
+        </button>
+      )}
     </>
   );
 }

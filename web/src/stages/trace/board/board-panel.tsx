@@ -52,17 +52,15 @@ export function BoardPanel({ board, big, onBig }: BoardPanelProps) {
   const frame = useMemo(() => boardFrame(photosOf(board, specimen.pictures)), [board, specimen.pictures]);
   const onPhotos = () => setPhotosShown(true);
   return (
-    <section aria-label={`Board ${board.name}`} className={frame ? 'flex min-w-0 flex-col gap-2' : 'border border-rule p-4'}>
+    <section aria-label={`Board ${board.name}`} className={frame ? 'flex min-w-0 flex-col gap-2' : 'flex items-center gap-4'}>
       {frame ? (
         <BoardTools board={board} photos={photos} frame={frame} big={big} onBig={onBig} onPhotos={onPhotos} />
       ) : (
         <>
-          <p className="text-quiet">
-            Photos of both sides, laid over each other, make pads of clicks. They are not needed: the bench line does it all.
-          </p>
-          <button type="button" className="action mt-3" onClick={onPhotos}>
+          <button type="button" className="action" onClick={onPhotos}>
             Photos of the board
           </button>
+          <p className="text-quiet">make pads of clicks; not needed, the bench line does it all.</p>
         </>
       )}
       <BoardPhotosDialog board={board} open={photosShown} onOpenChange={setPhotosShown} />
