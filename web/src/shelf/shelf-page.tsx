@@ -56,7 +56,7 @@ export function ShelfPage() {
         </p>
         <span className="flex-1 md:hidden" />
         {waiting.length > 0 && <p className="px-3 text-12 font-[650] text-ochre">{waiting.length} waiting</p>}
-        <Link to="/marks" className="flex h-full items-center border-l border-rule px-4">
+        <Link to="/marks" className="flex h-full items-center border-l border-rule px-4 max-md:hidden">
           Marks
         </Link>
         <button type="button" onClick={() => setHelpShown(true)} className="h-full border-l border-rule px-4">

@@ -40,13 +40,13 @@ const NONE: ReadonlySet<string> = new Set();
 export function SchematicView({ circuit, maxHeight, slot, lit = NONE, litNets = NONE, onLight, doubted = NONE }: SchematicViewProps) {
   const schematic = useMemo(() => drawSchematic(circuit, slot ? { roomForSlots: true } : {}), [circuit, slot]);
   if (!schematic) return null;
-  const scale = Math.min(1, maxHeight / schematic.height);
+  const scale = Math.max(SMALLEST_SCALE, Math.min(1, maxHeight / schematic.height));
   const lights = (thing: Lit) => onLight && { onPointerEnter: () => onLight(thing), onPointerLeave: () => onLight(undefined) };
   return (
     <div className="overflow-x-auto">
       <svg
         viewBox={`0 0 ${schematic.width} ${schematic.height}`}
-        style={{ width: schematic.width * scale, minWidth: schematic.width * Math.min(scale, SMALLEST_SCALE) }}
+        style={{ width: schematic.width * scale, minWidth: schematic.width * SMALLEST_SCALE }}
         className="block max-w-full"
         role="img"
         aria-label={describe(circuit, schematic)}
