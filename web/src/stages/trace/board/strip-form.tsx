@@ -60,7 +60,7 @@ export function StripForm({ points, pads, onCount, onLine }: StripFormProps) {
       <p role="status" className="w-full text-quiet">
         {typeof strip === 'string'
           ? strip
-          : (asked ?? `${(counted?.series ?? 0) * (counted?.parallel ?? 0)} LEDs from ${plus} to ${minus}.`)}
+          : (asked ?? `${(counted?.series ?? 0) * (counted?.parallel ?? 0)} LEDs, plus end on ${plus}, minus end on ${minus}.`)}
       </p>
     </form>
   );
