@@ -1,9 +1,10 @@
-import { type Circuit, type CircuitError, fail, type Result, succeed } from '../circuit/index.ts';
+import { type Circuit, type CircuitError, type Result, succeed } from '../circuit/index.ts';
 import { hardestDriven, type Stress, stressesOf } from '../drive/index.ts';
 import { type EstimateReading, type Fit, fitReadings, type ProbeProposal, proposeProbes } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
-import { type Figure, isAlternating, type Solution, type Statistics, solve } from '../solve/index.ts';
-import { foundCircuit, mainSupply, type PlacedReading, trustedReadings } from './found-circuit.ts';
+import type { Figure, Solution } from '../solve/index.ts';
+import { fittedCircuit, type Shown } from './fitted-circuit.ts';
+import { mainSupply, type PlacedReading } from './found-circuit.ts';
 import type { Specimen } from './replay.ts';
 
 /** A place where a reading helps: what is expected there, and what was read. */
@@ -48,17 +49,9 @@ export const MISFIT_SIGMAS = 3;
  * @returns an error where there is nothing to solve yet, or no solution
  */
 export function appraise(specimen: Specimen, rework: number): Result<Appraisal> {
-  const { circuit, readings } = foundCircuit(specimen, rework);
-  const supply = mainSupply(circuit);
-  if (circuit.parts.length === 0) return fail('no-parts', 'No parts are traced yet.', 'parts');
-  if (!supply) return fail('no-supply', 'No supply is traced yet: a battery (B1) or a source (V1).', 'parts');
-  const nominal = isAlternating(circuit) ? solve(circuit) : undefined;
-  if (nominal && !nominal.ok) return nominal;
-  const shown: Shown = (ref) => shownStatistic(nominal?.value.parts[ref]?.volts);
-  const trusted = trustedReadings(readings).map((reading) => asShown(reading, shown));
-  const fitted = fitReadings(circuit, trusted);
-  if (!fitted.ok) return fitted;
-  const fit = fitted.value;
+  const found = fittedCircuit(specimen, rework);
+  if (!found.ok) return found;
+  const { circuit, readings, supply, shown, trusted, fit } = found.value;
   const stresses = stressesOf(fit.circuit, fit);
   const hardest = hardestDriven(stresses);
   const wanted: Figure | undefined = hardest && { of: 'chip', ref: hardest.ref, quantity: 'amps' };
@@ -80,21 +73,6 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
     supplyAmps: { value: Math.abs(amps.value), uncertainty: amps.uncertainty },
     measured: readings.some(({ reading }) => tellsCurrent(reading, supply.ref)),
   });
-}
-
-/** Which figure of a part a meter shows: the root mean square where its volts change sign to and fro, else the average. */
-type Shown = (ref: string) => 'avg' | 'rms';
-
-/** Below this share of its root mean square an average says nothing of volts that alternate. */
-const ALTERNATING_SHARE = 0.3;
-
-function shownStatistic(volts: Statistics | undefined): 'avg' | 'rms' {
-  return volts && Math.abs(volts.avg) < ALTERNATING_SHARE * volts.rms ? 'rms' : 'avg';
-}
-
-function asShown(reading: EstimateReading, shown: Shown): EstimateReading {
-  const place = placeOf(reading);
-  return reading.statistic || typeof place !== 'string' ? reading : { ...reading, statistic: shown(place) };
 }
 
 /** Errors that only say that the trace is not far enough yet. */

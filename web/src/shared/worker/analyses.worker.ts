@@ -4,7 +4,9 @@ import {
   type Audit,
   appraise,
   auditSolved,
+  type Cause,
   type Circuit,
+  causesOf,
   constructionOf,
   type Entry,
   type Result,
@@ -66,6 +68,10 @@ const api = {
       ...(predicted && { predicted }),
       spine: spineOf(specimen, current),
     };
+  },
+  causes(entries: readonly Entry[], rework: number, onStep: (step: string) => void): readonly Cause[] {
+    onStep('why the readings do not fit');
+    return causesOf(replay(entries), rework);
   },
   ways(circuit: Circuit, goal: ReworkGoal): Result<readonly Way[]> {
     return searchWays(circuit, goal);

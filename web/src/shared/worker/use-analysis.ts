@@ -1,4 +1,4 @@
-import type { Circuit, Entry, Result, ReworkGoal, Way } from '@mindful-probe/core';
+import type { Cause, Circuit, Entry, Result, ReworkGoal, Way } from '@mindful-probe/core';
 import { useSyncExternalStore } from 'react';
 import useSWR from 'swr';
 import type { Analysis } from './analyses.worker.ts';
@@ -36,6 +36,12 @@ export function useWays(
     ONCE,
   );
   return { ways: data, searching: isLoading };
+}
+
+/** Why readings do not fit together; undefined while it is looked for, or where nobody asks. */
+export function useCauses(entries: readonly Entry[], rework: number, wanted: boolean): readonly Cause[] | undefined {
+  const key = wanted ? ['causes', rework, entries.map(({ id }) => id).join(' ')] : null;
+  return useSWR(key, () => ask((api, onStep) => api.causes(entries, rework, onStep)), ONCE).data;
 }
 
 /** What is computed for longer than a moment, if anything. */

@@ -1,11 +1,12 @@
 import { type Appraisal, type SchematicSymbol, type Slot, slotWhere } from '@mindful-probe/core';
 import { useCallback, useMemo } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
-import { Figure, figureText, multipleText } from '../../shared/figures/figure.tsx';
+import { Figure, multipleText } from '../../shared/figures/figure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
+import { Misfits } from './misfits.tsx';
 import { SlotTray } from './slot-tray.tsx';
 
 /** The circuit with a slot wherever a reading helps, what was read there, and what was to be expected. */
@@ -54,17 +55,7 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
         )}
       </StageHeader>
       <SchematicView circuit={specimen.circuit} maxHeight={400} slot={traySlot} lit={lit} />
-      {off.length > 0 && (
-        <section className="mt-4 max-w-[840px] border-l-4 border-brick py-1 pl-3" aria-label="Does not fit">
-          {off.map((slot) => (
-            <p key={slotWhere(slot)}>
-              <b className="text-brick">{slotWhere(slot)}</b> read {figureText(slot.read?.value ?? Number.NaN, slot.kind)}, but the others
-              expect {figureText(slot.expected, slot.kind)}: read it again, and look at its range and its probes; then at the part’s
-              marking.
-            </p>
-          ))}
-        </section>
-      )}
+      {off.length > 0 && <Misfits off={off} />}
       <SlotTable slots={slots} onPick={(slot) => suggest(slot.ref ? `${slot.ref} ` : `${slot.nets?.join(' to ')} `)} />
     </>
   );

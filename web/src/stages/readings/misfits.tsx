@@ -1,0 +1,70 @@
+import { type Cause, type Slot, slotWhere } from '@mindful-probe/core';
+import { useState } from 'react';
+import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
+import { figureText } from '../../shared/figures/figure.tsx';
+import { useCauses } from '../../shared/worker/use-analysis.ts';
+
+/** More than these only by asking. */
+const SHOWN_AT_FIRST = 3;
+
+/** Readings that the others speak against, and the single causes that would mend it, likeliest first. */
+export function Misfits({ off }: { readonly off: readonly Slot[] }) {
+  const { entries } = useOpenSpecimen();
+  const causes = useCauses(entries, 0, true);
+  const [all, setAll] = useState(false);
+  const shown = all ? (causes ?? []) : (causes ?? []).slice(0, SHOWN_AT_FIRST);
+  return (
+    <section className="mt-4 max-w-[840px] border-l-4 border-brick py-1 pl-3" aria-label="Does not fit">
+      {off.map((slot) => (
+        <p key={slotWhere(slot)}>
+          <b className="text-brick">{slotWhere(slot)}</b> read {figureText(slot.read?.value ?? Number.NaN, slot.kind)}, but the others
+          expect {figureText(slot.expected, slot.kind)}.
+        </p>
+      ))}
+      {causes === undefined && <p className="text-quiet">Looking for the cause…</p>}
+      {causes?.length === 0 && (
+        <p className="text-quiet">No single cause mends it: read again, and look at ranges, probes and markings one by one.</p>
+      )}
+      {shown.length > 0 && (
+        <ol className="mt-1 list-decimal pl-5">
+          {shown.map((cause) => (
+            <CauseRow key={cause.text} cause={cause} />
+          ))}
+        </ol>
+      )}
+      {(causes?.length ?? 0) > shown.length && (
+        <button type="button" className="text-petrol underline" onClick={() => setAll(true)}>
+          {(causes?.length ?? 0) - shown.length} more that would mend less
+        </button>
+      )}
+    </section>
+  );
+}
+
+function CauseRow({ cause: { text, testLine, acceptLine, entryId } }: { readonly cause: Cause }) {
+  const { suggest, record } = useOpenSpecimen();
+  return (
+    <li className="py-0.5">
+      {text}{' '}
+      {testLine !== undefined && (
+        <button type="button" className="mr-3 text-petrol underline" onClick={() => suggest(testLine)}>
+          test it
+        </button>
+      )}
+      {acceptLine !== undefined && (
+        <button type="button" className="mr-3 text-petrol underline" onClick={() => suggest(acceptLine)}>
+          {acceptLine}
+        </button>
+      )}
+      {entryId !== undefined && (
+        <button
+          type="button"
+          className="text-petrol underline"
+          onClick={() => record({ kind: 'strike', entry: entryId, reason: 'does not fit the others' })}
+        >
+          strike it
+        </button>
+      )}
+    </li>
+  );
+}
