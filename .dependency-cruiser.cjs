@@ -4,6 +4,7 @@
 const CORE = [
   'numeric',
   'quantity',
+  'meter',
   'marking',
   'device',
   'circuit',

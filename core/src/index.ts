@@ -12,6 +12,7 @@ export * from './estimate/index.ts';
 export * from './format/index.ts';
 export * from './in-line/index.ts';
 export * from './marking/index.ts';
+export * from './meter/index.ts';
 export * from './numeric/index.ts';
 export * from './quantity/index.ts';
 export * from './rework/index.ts';

@@ -6,12 +6,12 @@ import { AccessModule } from './access/access.module.ts';
 import { AccessService } from './access/access.service.ts';
 import { OwnPagesMiddleware } from './access/own-pages.middleware.ts';
 import { AnalysesModule } from './analyses/analyses.module.ts';
+import { BenchModule } from './bench/bench.module.ts';
 import { DatabaseModule } from './database/database.module.ts';
 import type { OpenDatabase } from './database/open-database.ts';
 import { ProblemFilter } from './errors/problem.filter.ts';
 import { ExchangeModule } from './exchange/exchange.module.ts';
 import { HealthController } from './health/health.controller.ts';
-import { MarksModule } from './marks/marks.module.ts';
 import { PicturesModule } from './pictures/pictures.module.ts';
 import { SpecimensModule } from './specimens/specimens.module.ts';
 
@@ -34,7 +34,7 @@ export class AppModule implements NestModule {
         SpecimensModule,
         ExchangeModule,
         AnalysesModule,
-        MarksModule,
+        BenchModule,
       ],
       controllers: [HealthController],
       providers: [

@@ -230,6 +230,18 @@ describe('the table of marks', () => {
   });
 });
 
+it('own meters are kept by name, and refused without a range', async () => {
+  const put = (meters: unknown) =>
+    call('/api/meters', { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ meters }) });
+  const meter = { name: 'Yellow one', role: 'probes', ranges: [{ unit: 'volts', percent: 1, digits: 3, inputOhms: 1e6 }] };
+  expect((await put([meter, { ...meter, name: 'yellow ONE', trueRms: true }])).body.meters).toMatchObject([
+    { name: 'yellow ONE', trueRms: true },
+  ]);
+  expect((await put([{ ...meter, ranges: [] }])).status).toBe(400);
+  expect((await call('/api/meters/yellow%20one', { method: 'DELETE' })).body.meters).toEqual([]);
+  expect((await call('/api/marks')).body.marks).not.toEqual([]);
+});
+
 describe('the data folder', () => {
   it('is refused to a second writer, in words', async () => {
     await expect(startServer({ place: { folder }, port: 0 })).rejects.toThrow(/already writing to/);

@@ -372,7 +372,23 @@ describe('marks of semiconductors', () => {
   });
 
   it('own marks stand before those that ship', () => {
-    const context = benchContext(replay([]), [{ mark: 'Z51', what: 'mine', enters: 'zener 9v1' }]);
+    const context = benchContext(replay([]), { marks: [{ mark: 'Z51', what: 'mine', enters: 'zener 9v1' }] });
     expect(parseBenchLine('Z1 mark Z51', context)).toMatchObject({ draft: { part: { zenerVolts: 9.1 } } });
+  });
+});
+
+describe('meters', () => {
+  it('in hand give a reading its uncertainty, its load, and its name', () => {
+    const [, , , , reading] = bench(...board, 'meter bench', 'R1 0.9400v');
+    expect(reading).toMatchObject({ meter: 'bench meter', figures: [{ inputOhms: 10e6 }] });
+    expect(reading?.kind === 'reading' && reading.figures[0]?.uncertainty).toBeLessThan(0.0006);
+    expect(read('R1 0.94v', ...board, 'meter pocket')).toMatchObject({ draft: { averaging: true } });
+    expect(read('meter harp')).toMatchObject({ kind: 'unread', message: expect.stringContaining('pocket meter') });
+  });
+
+  it('each to its role, and the beeper of the one in hand counts', () => {
+    const specimen = replay(bench(...board, 'meter bench', 'meter USB', 'in 4.93v 122ma'));
+    expect([...specimen.meters.keys()]).toEqual(['probes', 'in-line']);
+    expect(specimen.readings[0]?.entry).toMatchObject({ meter: 'USB meter', figures: [{ unit: 'volts' }, { burdenOhms: 0.06 }] });
   });
 });

@@ -1,4 +1,5 @@
 import { GENERIC_MARKS, type SemiconductorMark } from '../marking/index.ts';
+import { GENERIC_METERS, type Meter } from '../meter/index.ts';
 import { anchorOf, type BenchState, isPadNumber, netOf, type Specimen } from '../specimen/index.ts';
 
 /** What the grammar needs to know of the specimen. */
@@ -9,13 +10,22 @@ export interface BenchContext {
   readonly ohmsOf: (ref: string) => number | undefined;
   /** Marks of semiconductors, own ones first. */
   readonly marks: readonly SemiconductorMark[];
+  /** Meters at this bench, own ones first. */
+  readonly meters: readonly Meter[];
 }
 
-/** A context from the specimen, and the marks that this bench knows beside the generic ones. */
-export function benchContext(specimen: Specimen, ownMarks: readonly SemiconductorMark[] = []): BenchContext {
+/** What belongs to the bench and not to one specimen. */
+export interface BenchKit {
+  readonly marks?: readonly SemiconductorMark[];
+  readonly meters?: readonly Meter[];
+}
+
+/** A context from the specimen, and the marks and meters of this bench beside the generic ones. */
+export function benchContext(specimen: Specimen, { marks = [], meters = [] }: BenchKit = {}): BenchContext {
   return {
     specimen,
-    marks: [...ownMarks, ...GENERIC_MARKS],
+    marks: [...marks, ...GENERIC_MARKS],
+    meters: [...meters, ...GENERIC_METERS],
     benchState: specimen.benchState,
     ohmsOf: (ref) => {
       const measured = specimen.readings

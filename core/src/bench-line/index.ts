@@ -1,5 +1,5 @@
 export { completeBenchLine } from './complete.ts';
-export { type BenchContext, benchContext } from './context.ts';
+export { type BenchContext, type BenchKit, benchContext } from './context.ts';
 export { holdLine, sayOver } from './hold-line.ts';
 export type { BenchOutcome } from './outcome.ts';
 export { BENCH_VERBS, LONGEST_LINE, parseBenchLine } from './parse-bench-line.ts';

@@ -1,3 +1,4 @@
+import { sayMeter } from '../meter/index.ts';
 import { formatEngineering } from '../quantity/index.ts';
 import { BENCH_STATES, type BenchState, netOf, SENSES, type Sense, terminalName } from '../specimen/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
@@ -24,6 +25,7 @@ const VERBS: Readonly<Record<string, Verb>> = {
   hold: parseHold,
   pad: parsePad,
   beeper: parseBeeper,
+  meter: parseMeter,
   goal: parseGoal,
   pic: () => ({ kind: 'picture', meaning: 'a picture, from the camera or a file' }),
   ...Object.fromEntries(SENSES.map((sense) => [sense, (words: readonly string[]) => parseSense(sense, words)])),
@@ -83,6 +85,14 @@ function parseJoin(words: readonly string[], { specimen }: BenchContext): BenchO
     return unread(`That would put both pins of ${shorted.ref} on one net: ${what}. Nothing was changed.`);
   }
   return entry(`joined: ${[...joined].join(', ')}`, { kind: 'join', terminals: names.map((name) => lastingName(name, specimen)) });
+}
+
+/** `meter bench`: which is in hand from now on. */
+function parseMeter(words: readonly string[], { meters }: BenchContext): BenchOutcome {
+  const wanted = words.join(' ').toLowerCase();
+  const found = wanted === '' ? undefined : meters.find(({ name }) => name.toLowerCase().startsWith(wanted));
+  if (!found) return unread(`meter: which? ${meters.map(({ name }) => name).join(', ')}.`);
+  return entry(`in hand: ${found.name}, ${sayMeter(found)}`, { kind: 'meter', meter: found });
 }
 
 function parseGoal(words: readonly string[], { specimen }: BenchContext): BenchOutcome {

@@ -1,5 +1,6 @@
 import { completeInLine } from '../in-line/index.ts';
-import { divide, formatEngineering, formatUncertain, readingUncertainty, type Unit } from '../quantity/index.ts';
+import { type Meter, meteredBy } from '../meter/index.ts';
+import { divide, formatEngineering, formatUncertain, type Unit } from '../quantity/index.ts';
 import {
   type BenchState,
   dangersOf,
@@ -33,6 +34,7 @@ interface Condition {
 export function parseReading(words: readonly string[], context: BenchContext): BenchOutcome | undefined {
   const placed = placeOf(words, context);
   if (!placed) return undefined;
+  const meter = meterFor(placed.place, context);
   const figures: ReadingFigure[] = [];
   const condition: Condition = {};
   const rest = words.slice(placed.used);
@@ -49,13 +51,13 @@ export function parseReading(words: readonly string[], context: BenchContext): B
       if (problem) return unread(problem);
       continue;
     }
-    const factor = placed.place.at === 'in' ? takePowerFactor(word, rest[index + 1]) : undefined;
+    const factor = placed.place.at === 'in' ? takePowerFactor(word, rest[index + 1], meter) : undefined;
     if (factor) {
       figures.push(factor.figure);
       index += factor.used - 1;
       continue;
     }
-    const figure = takeFigure(word, placed.place);
+    const figure = takeFigure(word, placed.place, meter);
     if (typeof figure === 'string') return unread(figure);
     if (!figure) return undefined;
     figures.push(figure);
@@ -69,7 +71,15 @@ export function parseReading(words: readonly string[], context: BenchContext): B
     place: placed.place,
     figures,
     condition: { ...condition, ...(state !== undefined && { state }) },
+    ...(meter && { meter: meter.name, ...(meter.trueRms === false && { averaging: true }) }),
   });
+}
+
+/** The meter in hand for such a place; what the in-line meter does not show is read with the probes. */
+function meterFor({ at }: Place, { specimen: { meters } }: BenchContext): Meter | undefined {
+  if (at === 'light') return meters.get('light');
+  if (at === 'surface') return meters.get('temperature');
+  return at === 'in' ? (meters.get('in-line') ?? meters.get('probes')) : meters.get('probes');
 }
 
 interface Placed {
@@ -146,17 +156,21 @@ function takeCondition(word: string, next: string | undefined, condition: Condit
 }
 
 /** `pf 0.52` or `pf0.52`: a power factor, which has no unit. */
-function takePowerFactor(word: string, next: string | undefined): { figure: ReadingFigure; used: number } | undefined {
+function takePowerFactor(
+  word: string,
+  next: string | undefined,
+  meter: Meter | undefined,
+): { figure: ReadingFigure; used: number } | undefined {
   const match = /^pf([\d.,]*)$/i.exec(word);
   if (!match) return undefined;
   const text = match[1] || (next ?? '');
   const value = Number(text.replace(',', '.'));
   if (text === '' || !(value > 0) || value > 1) return undefined;
-  return { figure: { unit: 'one', value, uncertainty: readingUncertainty('one', value, 0.01) }, used: match[1] ? 1 : 2 };
+  return { figure: { unit: 'one', value, uncertainty: meteredBy(meter, 'one', value, 0.01).uncertainty }, used: match[1] ? 1 : 2 };
 }
 
 /** A figure, a refusal in words, or undefined for a word that is no figure at all. */
-function takeFigure(word: string, place: Place): ReadingFigure | string | undefined {
+function takeFigure(word: string, place: Place, meter: Meter | undefined): ReadingFigure | string | undefined {
   const doubtful = word.startsWith('~');
   const parsed = figureOf(doubtful ? word.slice(1) : word);
   if (!parsed) return undefined;
@@ -166,8 +180,8 @@ function takeFigure(word: string, place: Place): ReadingFigure | string | undefi
   if (!(READING_UNITS as readonly string[]).includes(unit)) return `${word}: a reading is in v, a, r, w, c or lux.`;
   const wrongPlace = misplaced(unit, place);
   if (wrongPlace) return `${word}: ${wrongPlace}`;
-  const uncertainty = readingUncertainty(unit, parsed.value, parsed.resolution);
-  return { unit: unit as ReadingUnit, value: parsed.value, uncertainty, ...(doubtful && { doubtful }) };
+  const metered = meteredBy(meter, unit, parsed.value, parsed.resolution);
+  return { unit: unit as ReadingUnit, value: parsed.value, ...metered, ...(doubtful && { doubtful }) };
 }
 
 function misplaced(unit: Unit, place: Place): string | undefined {

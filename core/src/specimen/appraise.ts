@@ -14,7 +14,13 @@ export interface Slot {
   readonly ref?: string;
   readonly nets?: readonly [string, string];
   readonly expected: Uncertain;
-  readonly read?: Uncertain & { readonly entryId: string };
+  readonly read?: Uncertain & {
+    readonly entryId: string;
+    /** As it stood on the meter, where the meter's load was reckoned out. */
+    readonly asRead?: number;
+    /** Why it does not count. */
+    readonly leftOut?: string;
+  };
   /** How many standard deviations of both together the reading is off; undefined without one. */
   readonly sigmas?: number;
   readonly fits: boolean;
@@ -146,7 +152,9 @@ function slotAt({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, t
   const expected = expectedByOthers({ circuit, fit, trusted, shown }, place, taken);
   const { value, uncertainty } = taken.reading;
   const sigmas = (value - expected.value) / Math.hypot(uncertainty, expected.uncertainty);
-  return { ...place, expected, read: { value, uncertainty, entryId: taken.entryId }, sigmas, fits: Math.abs(sigmas) <= MISFIT_SIGMAS };
+  const { entryId, asRead, leftOut } = taken;
+  const read = { value, uncertainty, entryId, ...(asRead !== undefined && { asRead }), ...(leftOut !== undefined && { leftOut }) };
+  return { ...place, expected, read, sigmas, fits: leftOut !== undefined || Math.abs(sigmas) <= MISFIT_SIGMAS };
 }
 
 /** What all the other readings expect: by fitting without it, which bends with the laws, or, where a fit takes long, to first order. */

@@ -3,6 +3,7 @@ import { GATE_CODES } from '../caution/index.ts';
 import { circuitChangeSchema } from '../circuit/index.ts';
 import { CLAIM_FIELDS, CLAIM_SOURCES, CLAIM_TEXT_FIELDS } from '../claim/index.ts';
 import { netSchema, PART_KINDS, type PartKind, partSchema, refSchema } from '../device/index.ts';
+import { meterSchema } from '../meter/index.ts';
 
 /** Bench states: no source and stores discharged; no source but a store holds volts; powered. */
 export const BENCH_STATES = ['dead', 'charged', 'live'] as const;
@@ -24,6 +25,10 @@ const readingFigureSchema = z.strictObject({
   /** One standard uncertainty, in the unit. */
   uncertainty: z.number().positive(),
   doubtful: z.boolean().optional(),
+  /** Of the meter, between its probes, while it read volts. */
+  inputOhms: z.number().positive().optional(),
+  /** Of the meter's shunt while it read amps. */
+  burdenOhms: z.number().positive().optional(),
 });
 export type ReadingFigure = z.infer<typeof readingFigureSchema>;
 
@@ -194,7 +199,17 @@ const PAYLOADS = {
     package: z.string().min(1).max(40).optional(),
   },
   join: { terminals: z.array(terminalSchema).min(2).max(400) },
-  reading: { place: placeSchema, figures: z.array(readingFigureSchema).min(1).max(6), condition: conditionSchema },
+  reading: {
+    place: placeSchema,
+    figures: z.array(readingFigureSchema).min(1).max(6),
+    condition: conditionSchema,
+    /** By name, the meter that it stood on. */
+    meter: z.string().max(60).optional(),
+    /** It shows the root mean square that a sine of this average would have. */
+    averaging: z.boolean().optional(),
+  },
+  /** From here on readings of its role stand on this meter, as it is specified now. */
+  meter: { meter: meterSchema },
   state: { state: z.enum(BENCH_STATES) },
   /** The chip current wanted of an LED. */
   goal: { ref: refSchema, chipAmps: z.number().positive() },
@@ -238,6 +253,7 @@ export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('place'),
   entryOf('join'),
   entryOf('reading'),
+  entryOf('meter'),
   entryOf('state'),
   entryOf('goal'),
   entryOf('rework'),

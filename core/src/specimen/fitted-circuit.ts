@@ -1,7 +1,7 @@
 import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
-import { type EstimateReading, type Fit, fitReadings } from '../estimate/index.ts';
-import { isAlternating, type Statistics, solve } from '../solve/index.ts';
+import { type EstimateReading, type Fit, fitReadings, unloadedFactor } from '../estimate/index.ts';
+import { isAlternating, type Solution, type Statistics, solve } from '../solve/index.ts';
 import { foundCircuit, mainSupply, type PlacedReading, trustedReadings } from './found-circuit.ts';
 import type { Specimen } from './replay.ts';
 
@@ -33,12 +33,42 @@ export function fittedCircuit(specimen: Specimen, rework: number): Result<Fitted
   const supply = mainSupply(circuit);
   if (circuit.parts.length === 0) return fail('no-parts', 'No parts are traced yet.', 'parts');
   if (!supply) return fail('no-supply', 'No supply is traced yet: a battery (B1) or a source (V1).', 'parts');
-  const nominal = isAlternating(circuit) ? solve(circuit) : undefined;
+  const alternating = isAlternating(circuit);
+  const isLoaded = readings.some(({ load }) => Object.keys(load).length > 0);
+  const nominal = alternating || isLoaded ? solve(circuit) : undefined;
   if (nominal && !nominal.ok) return nominal;
-  const shown: Shown = (ref) => shownStatistic(nominal?.value.parts[ref]?.volts);
-  const trusted = trustedReadings(readings).map((reading) => asShown(reading, shown));
-  const fitted = fitReadings(circuit, trusted);
-  return fitted.ok ? succeed({ circuit, supply, readings, trusted, shown, fit: fitted.value }) : fitted;
+  const shown: Shown = (ref) => (alternating ? shownStatistic(nominal?.value.parts[ref]?.volts) : 'avg');
+  const seen = readings.map((placed) => leftOutOf({ ...placed, reading: asShown(placed.reading, shown) }));
+  // The meter's load is reckoned out with the values before reading, then once more with those that the fit found.
+  let unloaded = nominal ? seen.map((placed) => withoutLoad(placed, circuit, nominal.value)) : seen;
+  let fitted = fitReadings(circuit, trustedReadings(unloaded));
+  if (!fitted.ok) return fitted;
+  if (unloaded.some(({ asRead }) => asRead !== undefined)) {
+    const { value } = fitted;
+    unloaded = seen.map((placed) => withoutLoad(placed, value.circuit, value.solution));
+    fitted = fitReadings(circuit, trustedReadings(unloaded));
+    if (!fitted.ok) return fitted;
+  }
+  return succeed({ circuit, supply, readings: unloaded, trusted: trustedReadings(unloaded), shown, fit: fitted.value });
+}
+
+/** The reading as it would be without the meter on it. */
+function withoutLoad(placed: PlacedReading, circuit: Circuit, solution: Solution): PlacedReading {
+  const factor = unloadedFactor(circuit, solution, placed.reading, placed.load);
+  if (factor === 1) return placed;
+  const { reading } = placed;
+  return {
+    ...placed,
+    asRead: reading.value,
+    reading: { ...reading, value: factor * reading.value, uncertainty: factor * reading.uncertainty },
+  };
+}
+
+/** A meter that averages shows too little of a current that comes in pulses, and how much is not known. */
+function leftOutOf(placed: PlacedReading): PlacedReading {
+  const { reading, averaging } = placed;
+  if (!averaging || reading.kind !== 'amps' || reading.statistic !== 'rms') return placed;
+  return { ...placed, leftOut: 'this meter averages: of a current in pulses it shows 10 to 40 % too little' };
 }
 
 function shownStatistic(volts: Statistics | undefined): 'avg' | 'rms' {

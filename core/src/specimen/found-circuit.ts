@@ -1,6 +1,6 @@
 import { applyChanges, type Circuit, suppliesOf, withFields } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
-import { type EstimateReading, type Fit, fitReadings } from '../estimate/index.ts';
+import { type EstimateReading, type Fit, fitReadings, type MeterLoad } from '../estimate/index.ts';
 import { COVERAGE } from '../quantity/index.ts';
 import type { Place } from './entry.ts';
 import { netOf } from './nets.ts';
@@ -23,6 +23,14 @@ export interface PlacedReading {
   readonly place: Place;
   readonly reading: EstimateReading;
   readonly doubtful: boolean;
+  /** Of the meter that it stood on. */
+  readonly load: MeterLoad;
+  /** That meter averages, and shows what a sine of this average would have. */
+  readonly averaging: boolean;
+  /** As it stood on the meter, where the meter's load was reckoned out of it. */
+  readonly asRead?: number;
+  /** Why the estimate does not lean on it, where that is not by the user's word. */
+  readonly leftOut?: string;
 }
 
 /** The main supply: the first on the list. */
@@ -51,7 +59,7 @@ export function foundCircuit(specimen: Specimen, rework: number): FoundCircuit {
 
 /** The readings that the estimate may lean on. */
 export function trustedReadings(readings: readonly PlacedReading[]): readonly EstimateReading[] {
-  return readings.filter(({ doubtful }) => !doubtful).map(({ reading }) => reading);
+  return readings.filter(({ doubtful, leftOut }) => !doubtful && leftOut === undefined).map(({ reading }) => reading);
 }
 
 function changedCircuit(specimen: Specimen, rework: number): Circuit {
@@ -83,9 +91,17 @@ function placedReadings(specimen: Specimen, circuit: Circuit, rework: number): r
   const latest = new Map<string, PlacedReading>();
   for (const { entry, rework: taken } of specimen.readings) {
     if (taken !== rework) continue;
-    for (const [index, { unit, value, uncertainty, doubtful }] of entry.figures.entries()) {
+    for (const [index, { unit, value, uncertainty, doubtful, inputOhms, burdenOhms }] of entry.figures.entries()) {
       const reading = estimateReading(circuit, resolved(entry.place, specimen), unit, { id: `${entry.id}_${index}`, value, uncertainty });
-      if (reading) latest.set(keyOf(reading), { entryId: entry.id, place: entry.place, reading, doubtful: doubtful ?? false });
+      if (!reading) continue;
+      latest.set(keyOf(reading), {
+        entryId: entry.id,
+        place: entry.place,
+        reading,
+        doubtful: doubtful ?? false,
+        load: { ...(inputOhms !== undefined && { inputOhms }), ...(burdenOhms !== undefined && { burdenOhms }) },
+        averaging: entry.averaging ?? false,
+      });
     }
   }
   return [...latest.values()];

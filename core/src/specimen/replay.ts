@@ -1,5 +1,6 @@
 import type { Circuit } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
+import type { Meter, MeterRole } from '../meter/index.ts';
 import { type Board, Boards, isPadNumber, type Pad } from './boards.ts';
 import { type Continuity, continuityOf, shortedPart, USUAL_BEEPER } from './continuity.ts';
 import type { BenchState, Entry, EntryKind, EntryOf, FactName, Stage } from './entry.ts';
@@ -52,6 +53,8 @@ export interface Specimen {
   /** What beeping has told; left out where there are no pads. */
   readonly continuity?: Continuity;
   readonly readings: readonly SpecimenReading[];
+  /** In hand, by role: the last word on each. */
+  readonly meters: ReadonlyMap<MeterRole, Meter>;
   readonly benchState: BenchState;
   readonly goal?: EntryOf<'goal'>;
   readonly reworks: readonly EntryOf<'rework'>[];
@@ -102,6 +105,7 @@ class Fold {
   private readonly remarks = new Map<Stage, string>();
   private readonly parts: Part[] = [];
   private readonly readings: SpecimenReading[] = [];
+  private readonly meters = new Map<MeterRole, Meter>();
   private readonly reworks: EntryOf<'rework'>[] = [];
   private readonly givenNames: string[] = [];
   private readonly boards = new Boards();
@@ -158,6 +162,7 @@ class Fold {
       placed: this.placed.filter(({ ref }) => !this.hasPart(ref)),
       ...(beeped && { continuity: beeped.continuity }),
       readings: this.readings,
+      meters: this.meters,
       benchState: this.benchState,
       reworks: this.reworks,
       ...(this.goal && { goal: this.goal }),
@@ -234,6 +239,12 @@ class Fold {
       if (entry.place.at === 'part' && !this.hasPart(entry.place.ref)) return `${entry.place.ref} is not on the board.`;
       this.readings.push({ entry, rework: entry.condition.rework ?? this.reworks.length });
       if (entry.condition.state) this.benchState = entry.condition.state;
+      return undefined;
+    },
+    meter: ({ meter }) => {
+      this.meters.set(meter.role, meter);
+      const { beepOhms, leadOhms } = meter;
+      if (beepOhms !== undefined) this.beeper = { beepOhms, leadOhms: leadOhms ?? this.beeper.leadOhms };
       return undefined;
     },
     state: (entry) => {

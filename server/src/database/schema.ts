@@ -1,4 +1,4 @@
-import type { Entry, SemiconductorMark } from '@mindful-probe/core';
+import type { Entry } from '@mindful-probe/core';
 import { integer, json, pgTable, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
 
 /** A specimen is its tape; here is only what orders it. */
@@ -25,10 +25,18 @@ export const entries = pgTable(
   (table) => [primaryKey({ columns: [table.specimenId, table.seq] }), unique('entries_entry_id').on(table.specimenId, table.entryId)],
 );
 
-/** What marks on semiconductors stand for, shared by all specimens. */
-export const marks = pgTable('marks', {
-  /** Mark and body in capitals: of two entries that say the same, the later stands. */
-  key: text().primaryKey(),
-  mark: json().$type<SemiconductorMark>().notNull(),
-  changedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
-});
+/** What belongs to the bench and is shared by all specimens: lists of things that have a key of their own. */
+export const benchItems = pgTable(
+  'bench_items',
+  {
+    list: text().$type<BenchList>().notNull(),
+    /** Of two items that say the same, the later stands. */
+    key: text().notNull(),
+    item: json().notNull(),
+    changedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.list, table.key] })],
+);
+
+/** The lists that there are. */
+export type BenchList = 'marks' | 'meters';

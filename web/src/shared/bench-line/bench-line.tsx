@@ -27,7 +27,7 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture }: Benc
   const [asked, setAsked] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
   const { marks } = useMarks();
-  const context = useMemo(() => benchContext(specimen, marks), [specimen, marks]);
+  const context = useMemo(() => benchContext(specimen, { marks }), [specimen, marks]);
   const outcome = useMemo(() => parseBenchLine(text, context), [text, context]);
   const completion = useMemo(() => completeBenchLine(text, context), [text, context]);
 

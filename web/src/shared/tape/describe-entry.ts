@@ -72,6 +72,8 @@ export function describeEntry(entry: Entry): EntryWords {
       const { state } = entry.condition;
       return { words: typed ?? figures, meaning: figures, mono, ...(state !== undefined && { state }) };
     }
+    case 'meter':
+      return { words: typed ?? `meter ${entry.meter.name}`, meaning: `in hand: ${entry.meter.name}`, mono };
     case 'state':
       return { words: `Bench ${entry.state}`, meaning: 'bench state', mono: false };
     case 'goal':

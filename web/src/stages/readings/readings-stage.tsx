@@ -1,7 +1,7 @@
 import { type Appraisal, type SchematicSymbol, type Slot, slotWhere } from '@mindful-probe/core';
 import { useCallback, useMemo } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
-import { Figure, multipleText } from '../../shared/figures/figure.tsx';
+import { Figure, figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
@@ -89,7 +89,12 @@ function SlotTable({ slots, onPick }: { readonly slots: readonly Slot[]; readonl
             </th>
             <td className="text-right">
               {slot.read ? (
-                <Figure value={slot.read} unit={slot.kind} className={slot.fits ? 'font-[650]' : 'font-[650] text-brick'} />
+                <>
+                  <Figure value={slot.read} unit={slot.kind} className={slot.fits ? 'font-[650]' : 'font-[650] text-brick'} />
+                  {slot.read.asRead !== undefined && (
+                    <span className="block text-12 text-quiet">{figureText(slot.read.asRead, slot.kind)} with the meter on it</span>
+                  )}
+                </>
               ) : (
                 <span className="text-quiet">not read</span>
               )}
@@ -100,7 +105,8 @@ function SlotTable({ slots, onPick }: { readonly slots: readonly Slot[]; readonl
             <td className="pl-8">
               {slot.read && (
                 <span className="flex items-center gap-2">
-                  <LevelMark level={slot.fits ? 'within' : 'over'} /> {slot.fits ? 'yes' : 'no'}
+                  <LevelMark level={slot.read.leftOut !== undefined ? 'caution' : slot.fits ? 'within' : 'over'} />{' '}
+                  {slot.read.leftOut ?? (slot.fits ? 'yes' : 'no')}
                 </span>
               )}
             </td>

@@ -1,0 +1,3 @@
+export { GENERIC_METERS } from './generic-meters.ts';
+export { METER_ROLES, type Meter, type MeterRange, type MeterRole, meterKey, meterSchema } from './meter.ts';
+export { displayStep, type Metered, meteredBy, rangeFor, sayMeter } from './metered.ts';

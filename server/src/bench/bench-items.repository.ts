@@ -1,0 +1,35 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import { DATABASE } from '../database/database.module.ts';
+import type { Database } from '../database/open-database.ts';
+import { type BenchList, benchItems } from '../database/schema.ts';
+
+/** Every query that touches the lists of the bench. What is in a list is checked at the border, by its controller. */
+@Injectable()
+export class BenchItemsRepository {
+  constructor(@Inject(DATABASE) private readonly db: Database) {}
+
+  async items<T>(list: BenchList): Promise<T[]> {
+    const rows = await this.db
+      .select({ item: benchItems.item })
+      .from(benchItems)
+      .where(eq(benchItems.list, list))
+      .orderBy(asc(benchItems.key));
+    return rows.map(({ item }) => item as T);
+  }
+
+  /** Adds them, each in place of an older one of the same key. */
+  async put<T>(list: BenchList, wanted: readonly T[], keyOf: (item: T) => string): Promise<void> {
+    // Of several in one go the last counts; the database takes each key once.
+    const byKey = new Map(wanted.map((item) => [keyOf(item), item]));
+    if (byKey.size === 0) return;
+    await this.db
+      .insert(benchItems)
+      .values([...byKey].map(([key, item]) => ({ list, key, item })))
+      .onConflictDoUpdate({ target: [benchItems.list, benchItems.key], set: { item: sql`excluded.item`, changedAt: sql`now()` } });
+  }
+
+  async remove(list: BenchList, key: string): Promise<void> {
+    await this.db.delete(benchItems).where(and(eq(benchItems.list, list), eq(benchItems.key, key)));
+  }
+}
