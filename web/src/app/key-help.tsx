@@ -29,6 +29,7 @@ const LINES: readonly (readonly [string, string])[] = [
   ['4 x 5 6', 'no connection'],
   ['pad 7 as gate', 'another name for a pad'],
   ['beeper 30r', 'at how few ohms the meter beeps'],
+  ['meter bench', 'the meter that readings stand on from here'],
   ['R1 0.94v', 'a reading; R1 26.8r dead, in 4.86v 38ma'],
   ['claim 180lm listing', 'a claim and who makes it'],
   ['step lens ring off', 'a step of opening; note … for a note'],

@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { Brand } from '../app/brand.tsx';
 import { useKeys } from '../app/keys.ts';
 import { toggleTheme } from '../app/theme.ts';
-import { useMarks } from '../shared/data/use-marks.ts';
+import { useMarks } from '../shared/data/use-bench-list.ts';
 import { offerFile } from '../shared/pictures/offer-file.ts';
 import { MarkDialog } from './mark-dialog.tsx';
 

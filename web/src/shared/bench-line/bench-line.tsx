@@ -1,6 +1,6 @@
 import { benchContext, completeBenchLine, type EntryDraft, LONGEST_LINE, parseBenchLine, type Specimen } from '@mindful-probe/core';
 import { type ClipboardEvent, type KeyboardEvent, type Ref, useImperativeHandle, useMemo, useRef, useState } from 'react';
-import { useMarks } from '../data/use-marks.ts';
+import { useMarks, useMeters } from '../data/use-bench-list.ts';
 import { useBenchDraft } from './bench-draft.ts';
 
 export interface BenchLineHandle {
@@ -27,7 +27,8 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture }: Benc
   const [asked, setAsked] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
   const { marks } = useMarks();
-  const context = useMemo(() => benchContext(specimen, { marks }), [specimen, marks]);
+  const { meters } = useMeters();
+  const context = useMemo(() => benchContext(specimen, { marks, meters }), [specimen, marks, meters]);
   const outcome = useMemo(() => parseBenchLine(text, context), [text, context]);
   const completion = useMemo(() => completeBenchLine(text, context), [text, context]);
 

@@ -6,6 +6,7 @@ import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
+import { MetersInHand } from './meters-in-hand.tsx';
 import { Misfits } from './misfits.tsx';
 import { SlotTray } from './slot-tray.tsx';
 
@@ -56,6 +57,7 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
       </StageHeader>
       <SchematicView circuit={specimen.circuit} maxHeight={400} slot={traySlot} lit={lit} />
       {off.length > 0 && <Misfits off={off} />}
+      <MetersInHand />
       <SlotTable slots={slots} onPick={(slot) => suggest(slot.ref ? `${slot.ref} ` : `${slot.nets?.join(' to ')} `)} />
     </>
   );

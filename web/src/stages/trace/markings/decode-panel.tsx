@@ -12,7 +12,7 @@ import {
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
-import { useMarks } from '../../../shared/data/use-marks.ts';
+import { useMarks } from '../../../shared/data/use-bench-list.ts';
 import { freeRef } from '../board/tool.ts';
 import { BandsPicture } from './bands-picture.tsx';
 
