@@ -119,3 +119,25 @@ describe('next probe', () => {
     });
   });
 });
+
+describe('what may be touched', () => {
+  const dropper = circuitOf([
+    { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50, tolerance: 0.1 },
+    { ref: 'C1', kind: 'capacitor', pins: ['L', 'c'], farads: 0.82e-6, tolerance: 0.1 },
+    { ref: 'B1', kind: 'bridge', pins: ['c', 'N', 'p', 'm'] },
+    { ref: 'C2', kind: 'capacitor', pins: ['p', 'm'], farads: 10e-6 },
+    { ref: 'R1', kind: 'resistor', pins: ['p', 'q'], ohms: 100, tolerance: 0.05 },
+    { ref: 'D1', kind: 'led', pins: ['q', 'm'], series: 48 },
+  ]);
+
+  it('on mains what the in-line meter shows comes before a live contact that teaches no more', () => {
+    const fitted = fitReadings(dropper, []);
+    if (!fitted.ok) throw new Error(fitted.error.message);
+    const wanted = { of: 'chip', ref: 'D1', quantity: 'amps' } as const;
+    const careful = proposeProbes(dropper, fitted.value, wanted, [], { inLine: 'V1', mains: true });
+    expect(careful[0]?.contact).toBe(false);
+    const careless = proposeProbes(dropper, fitted.value, wanted, [], { inLine: 'V1' });
+    expect(careless.map(({ kind, ref }) => `${kind} ${ref}`).sort()).toEqual(careful.map(({ kind, ref }) => `${kind} ${ref}`).sort());
+    expect(careless.findIndex(({ contact }) => contact)).toBeLessThanOrEqual(careful.findIndex(({ contact }) => contact));
+  });
+});

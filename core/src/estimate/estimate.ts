@@ -43,7 +43,7 @@ export function estimate(circuit: Circuit, { readings, want }: ReadingsDocument)
     'across' in reading && typeof reading.across === 'string' ? [{ kind: reading.kind, ref: reading.across }] : [],
   );
   const shown = shownStatistics(fit);
-  const probes = wanted?.value.figure ? proposeProbes(circuit, fit, wanted.value.figure, taken, shown) : [];
+  const probes = wanted?.value.figure ? proposeProbes(circuit, fit, wanted.value.figure, taken, { shown }) : [];
   return succeed({
     format: 'mindful-probe.estimate',
     version: 1,

@@ -6,29 +6,43 @@ import type { Fit } from './fit.ts';
 
 /** A reading that could be taken next, and what the wanted figure's uncertainty would be afterwards. */
 export interface ProbeProposal {
-  readonly kind: 'volts' | 'ohms';
+  readonly kind: 'volts' | 'ohms' | 'amps' | 'watts';
   readonly ref: string;
   readonly state: 'live' | 'dead';
+  /** Where a hand with a probe comes near live parts; dead and in-line readings do without. */
+  readonly contact: boolean;
   /** One standard uncertainty of the wanted figure, now and after. */
   readonly now: number;
   readonly expectedUncertainty: number;
 }
 
-/** Work to take a reading, relative: a dead one wants the source off and stores discharged first. */
-const EFFORT = { volts: 1, ohms: 1.3 } as const;
+/** Work to take a reading, relative: a dead one wants the source off and stores discharged first, one in the lead a plug. */
+const EFFORT = { volts: 1, ohms: 1.3, amps: 1.1, watts: 1.1 } as const;
+/** What a contact with live mains weighs against that: a dead or in-line reading that does nearly as well comes first. */
+const MAINS_CONTACT = 5;
 /** A reading that shrinks the uncertainty by less than this share is not worth proposing. */
 const WORTH = 0.03;
 
+export interface ProbeOptions {
+  /** Which figure a meter shows of each part. */
+  readonly shown?: (ref: string) => 'avg' | 'rms';
+  /** A meter can be put into the lead of this supply: its amps and watts are proposed too. */
+  readonly inLine?: string;
+  /** A live contact is one with mains. */
+  readonly mains?: boolean;
+}
+
 /**
- * Readings not yet taken, ranked by what they settle of `wanted` per effort. Proposed are volts over supplies,
- * resistors and LEDs, as a meter shows them there, and ohms of resistors, dead. Empty when none would teach anything worth the work.
+ * Readings not yet taken, ranked by what they settle of `wanted` per effort and risk. Proposed are volts over supplies,
+ * resistors and LEDs, as a meter shows them there, ohms of resistors, dead, and what an in-line meter shows. Empty when
+ * none would teach anything worth the work.
  */
 export function proposeProbes(
   circuit: Circuit,
   fit: Fit,
   wanted: Figure,
   taken: readonly { kind: string; ref: string }[],
-  shown: (ref: string) => 'avg' | 'rms' = () => 'avg',
+  { shown = () => 'avg', inLine, mains = false }: ProbeOptions = {},
 ): readonly ProbeProposal[] {
   const [{ uncertainty: now } = { uncertainty: 0 }] = fit.figures([wanted]);
   const isTaken = (kind: string, ref: string) => taken.some((reading) => reading.kind === kind && reading.ref === ref);
@@ -43,21 +57,35 @@ export function proposeProbes(
       kind: 'volts',
       ref: part.ref,
       state: 'live',
+      contact: part.ref !== inLine,
       now,
       expectedUncertainty: fit.afterReading(wanted, figure, uncertainty),
     });
+  }
+  for (const quantity of inLine === undefined ? [] : (['amps', 'watts'] as const)) {
+    if (isTaken(quantity, inLine as string)) continue;
+    const figure: Figure = {
+      of: 'part',
+      ref: inLine as string,
+      quantity,
+      ...(quantity === 'amps' && { statistic: shown(inLine as string) }),
+    };
+    const expected = figureIn(fit.solution, figure);
+    const uncertainty = readingUncertainty(quantity, expected, displayStep(quantity, expected));
+    const expectedUncertainty = fit.afterReading(wanted, figure, uncertainty);
+    proposals.push({ kind: quantity, ref: inLine as string, state: 'live', contact: false, now, expectedUncertainty });
   }
   for (const unknown of fit.unknowns) {
     if (unknown.field !== 'ohms' || isTaken('ohms', unknown.ref)) continue;
     const uncertainty = readingUncertainty('ohms', unknown.posterior.value, displayStep('ohms', unknown.posterior.value));
     const expectedUncertainty = fit.afterKnowing(wanted, unknown, uncertainty);
-    proposals.push({ kind: 'ohms', ref: unknown.ref, state: 'dead', now, expectedUncertainty });
+    proposals.push({ kind: 'ohms', ref: unknown.ref, state: 'dead', contact: false, now, expectedUncertainty });
   }
-  return proposals.filter((proposal) => proposal.expectedUncertainty < now * (1 - WORTH)).sort((a, b) => score(b) - score(a));
+  return proposals.filter((proposal) => proposal.expectedUncertainty < now * (1 - WORTH)).sort((a, b) => score(b, mains) - score(a, mains));
 }
 
-function score({ kind, now, expectedUncertainty }: ProbeProposal): number {
-  return Math.log(now / Math.max(expectedUncertainty, now * 1e-6)) / EFFORT[kind];
+function score({ kind, contact, now, expectedUncertainty }: ProbeProposal, mains: boolean): number {
+  return Math.log(now / Math.max(expectedUncertainty, now * 1e-6)) / (EFFORT[kind] * (contact && mains ? MAINS_CONTACT : 1));
 }
 
 /** What one step of the last digit would be on a 4000-count display, auto-ranged. */

@@ -60,6 +60,9 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
   const { circuit, readings, supply, shown, trusted, fit } = found.value;
   const stresses = stressesOf(fit.circuit, fit);
   const hardest = hardestDriven(stresses);
+  // On mains an in-line meter is the way in; elsewhere it is proposed where one is in hand.
+  const mains = supply.kind === 'ac';
+  const hasInLine = mains || specimen.meters.has('in-line');
   const wanted: Figure | undefined = hardest && { of: 'chip', ref: hardest.ref, quantity: 'amps' };
   const [watts, amps] = fit.figures([
     { of: 'part', ref: supply.ref, quantity: 'watts' },
@@ -74,7 +77,7 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
     slots: slotsOf({ circuit, fit, trusted, shown }, readings),
     readings,
     fit: { chiSquare: fit.chiSquare, freedom: fit.freedom, probability: fit.probability },
-    next: wanted ? proposeProbes(circuit, fit, wanted, takenOf(readings), shown) : [],
+    next: wanted ? proposeProbes(circuit, fit, wanted, takenOf(readings), { shown, mains, ...(hasInLine && { inLine: supply.ref }) }) : [],
     supplyWatts: { value: -watts.value, uncertainty: watts.uncertainty },
     supplyAmps: { value: Math.abs(amps.value), uncertainty: amps.uncertainty },
     measured: readings.some(({ reading }) => tellsCurrent(reading, supply.ref)),
@@ -91,11 +94,10 @@ function tellsCurrent(reading: EstimateReading, supplyRef: string): boolean {
 }
 
 function takenOf(readings: readonly PlacedReading[]): readonly { kind: string; ref: string }[] {
-  return readings.flatMap(({ reading }) =>
-    (reading.kind === 'volts' || reading.kind === 'ohms') && typeof reading.across === 'string'
-      ? [{ kind: reading.kind, ref: reading.across }]
-      : [],
-  );
+  return readings.flatMap(({ reading }) => {
+    const ref = placeOf(reading);
+    return typeof ref === 'string' ? [{ kind: reading.kind, ref }] : [];
+  });
 }
 
 /**

@@ -1,4 +1,5 @@
 import { type Appraisal, type BenchState, type Discharge, holdLine, type Specimen, sayDischarge, sayOver } from '@mindful-probe/core';
+import { sayProposal } from '../shared/figures/say-proposal.ts';
 import type { Analysis } from '../shared/worker/use-analysis.ts';
 
 export interface NextProbe {
@@ -62,13 +63,7 @@ function missingPart(specimen: Specimen, message: string): NextProbe {
 
 function proposal(appraisal: Appraisal): NextProbe {
   const [best] = appraisal.next;
-  const { hardest } = appraisal;
-  if (!best || !hardest) return { what: 'enough', why: 'more readings would hardly change the verdict', line: '' };
-  const share = (uncertainty: number) => `±${((200 * uncertainty) / hardest.figure.value).toPrecision(2)} %`;
-  const place = best.kind === 'volts' ? `volts across ${best.ref}` : `ohms of ${best.ref}, dead`;
-  return {
-    what: best.ref,
-    why: `${place}: ${hardest.ref} current ${share(best.now)} → ${share(best.expectedUncertainty)}`,
-    line: `${best.ref} `,
-  };
+  if (!best || !appraisal.hardest) return { what: 'enough', why: 'more readings would hardly change the verdict', line: '' };
+  const { what, why, line } = sayProposal(best, appraisal.hardest.figure.value, appraisal.circuit);
+  return { what, why: why.replace(': ', `: ${appraisal.hardest.ref} current `), line };
 }

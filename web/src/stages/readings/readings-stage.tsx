@@ -8,6 +8,7 @@ import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
 import { MetersInHand } from './meters-in-hand.tsx';
 import { Misfits } from './misfits.tsx';
+import { NextProbes } from './next-probes.tsx';
 import { SlotTray } from './slot-tray.tsx';
 
 /** The circuit with a slot wherever a reading helps, what was read there, and what was to be expected. */
@@ -57,6 +58,7 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
       </StageHeader>
       <SchematicView circuit={specimen.circuit} maxHeight={400} slot={traySlot} lit={lit} />
       {off.length > 0 && <Misfits off={off} />}
+      <NextProbes appraisal={appraisal} />
       <MetersInHand />
       <SlotTable slots={slots} onPick={(slot) => suggest(slot.ref ? `${slot.ref} ` : `${slot.nets?.join(' to ')} `)} />
     </>

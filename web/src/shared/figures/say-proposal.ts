@@ -1,0 +1,28 @@
+import { type Circuit, type ProbeProposal, suppliesOf } from '@mindful-probe/core';
+
+/** A proposed reading in words. */
+export interface SaidProposal {
+  /** A ref, or the supply's lead. */
+  readonly what: string;
+  /** What it is, and what it would settle. */
+  readonly why: string;
+  /** The start of its bench line. */
+  readonly line: string;
+  /** Where a hand comes near live mains. */
+  readonly caution?: string;
+}
+
+/** @param wanted the figure that is to be settled, for its uncertainty as a share */
+export function sayProposal(
+  { kind, ref, state, contact, now, expectedUncertainty }: ProbeProposal,
+  wanted: number,
+  circuit: Circuit,
+): SaidProposal {
+  const share = (uncertainty: number) => `±${((200 * uncertainty) / wanted).toPrecision(2)} %`;
+  const supply = suppliesOf(circuit)[0];
+  const inLead = ref === supply?.ref && (kind === 'amps' || kind === 'watts');
+  const place = inLead ? `${kind} in the supply’s lead` : kind === 'volts' ? `volts across ${ref}` : `ohms of ${ref}, ${state}`;
+  const why = `${place}: ${share(now)} → ${share(expectedUncertainty)}`;
+  const caution = contact && supply?.kind === 'ac' ? 'a live contact with mains: clip on dead, one hand, then power' : undefined;
+  return { what: inLead ? 'in' : ref, why, line: inLead ? 'in ' : `${ref} `, ...(caution !== undefined && { caution }) };
+}
