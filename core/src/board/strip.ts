@@ -25,7 +25,7 @@ export interface StripCount {
   readonly perGroup: number;
 }
 
-export const MOST_LEDS = 2000;
+const MOST_LEDS = 2000;
 
 /**
  * Counts a strip by one row and how often it comes again. In zig-zag every second row runs backwards; in parallel

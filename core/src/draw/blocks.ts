@@ -17,7 +17,7 @@ export interface Measures {
   readonly margin: { readonly left: number; readonly top: number; readonly right: number; readonly foot: number };
 }
 
-export type Leaf = Extract<Cut, { kind: 'part' }>;
+type Leaf = Extract<Cut, { kind: 'part' }>;
 
 /** Half the length of a symbol. */
 export const HALF = 27;

@@ -141,3 +141,41 @@ describe('what may be touched', () => {
     expect(careless.findIndex(({ contact }) => contact)).toBeLessThanOrEqual(careful.findIndex(({ contact }) => contact));
   });
 });
+
+describe('limits by sampling', () => {
+  const led = { of: 'chip', ref: 'D1', quantity: 'amps' } as const;
+  const limitsOf = (circuit: Circuit, readings: EstimateReading[] = []) => {
+    const fitted = fitReadings(circuit, readings);
+    if (!fitted.ok) throw new Error(fitted.error.message);
+    const [figure] = fitted.value.figures([led]);
+    return { figure: figure as { value: number; uncertainty: number }, limits: fitted.value.limits(led) };
+  };
+
+  it('agree with the linear ones where everything is nearly linear', () => {
+    const { figure, limits } = limitsOf(clip, [{ id: '1', kind: 'volts', across: 'R1', value: 1.3, uncertainty: 0.005 }]);
+    expect(((limits?.high ?? 0) - figure.value) / (1.96 * figure.uncertainty)).toBeCloseTo(1, 0);
+    expect((figure.value - (limits?.low ?? 0)) / (1.96 * figure.uncertainty)).toBeCloseTo(1, 0);
+  });
+
+  it('are wider above than below for an LED straight on its cells, and the same each time', () => {
+    const direct = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 3, tolerance: 0.06 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 1, tolerance: 0.05 },
+      { ref: 'D1', kind: 'led', pins: ['b', '0'] },
+    ]);
+    const { figure, limits } = limitsOf(direct);
+    const [above, below] = [(limits?.high ?? 0) - figure.value, figure.value - (limits?.low ?? 0)];
+    expect(limits?.low).toBeGreaterThanOrEqual(0);
+    expect(above).toBeGreaterThan(1.3 * below);
+    expect(limitsOf(direct).limits).toEqual(limits);
+  });
+
+  it('say nothing where a draw costs too much', () => {
+    const mains = circuitOf([
+      { ref: 'V1', kind: 'ac', pins: ['a', '0'], voltsRms: 12, hertz: 50, tolerance: 0.1 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 470 },
+      { ref: 'D1', kind: 'led', pins: ['b', '0'] },
+    ]);
+    expect(limitsOf(mains).limits).toBeUndefined();
+  });
+});

@@ -1,6 +1,6 @@
 import { type Circuit, fail, partOf, type Result, succeed, withFields, withPart } from '../circuit/index.ts';
 import { deviceOf } from '../device/index.ts';
-import { chiSquareProbability, DenseLuFactoriser } from '../numeric/index.ts';
+import { chiSquareProbability, cholesky, DenseLuFactoriser, drawNormal, seededRandom, solveTransposedTriangle } from '../numeric/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import {
   type Figure,
@@ -39,14 +39,28 @@ export interface Fit {
   expectedByOthers(reading: EstimateReading): Uncertain;
   /** Any figure of the fitted circuit with its uncertainty. */
   figures(wanted: readonly Figure[]): readonly Uncertain[];
+  /**
+   * Where a figure lies at 95 %, by drawing from what readings and priors leave open and solving each draw: near the
+   * knee of a diode the two sides differ. Undefined in the settled periodic regime, where a draw costs too much.
+   */
+  limits(wanted: Figure): Limits | undefined;
   /** The uncertainty that `wanted` would have after one more reading of `reading` with that uncertainty. */
   afterReading(wanted: Figure, reading: Figure, uncertainty: number): number;
   /** The same after one unknown itself was measured, as ohms of a part alone are. */
   afterKnowing(wanted: Figure, unknown: Unknown, uncertainty: number): number;
 }
 
+/** What 95 % of the weight of the draws lies between. */
+export interface Limits {
+  readonly low: number;
+  readonly high: number;
+}
+
 const MAX_STEPS = 30;
 const SETTLED = 1e-9;
+/** Enough for the limits to two figures; the seed makes the same tape give the same figure. */
+const DRAWS = 600;
+const DRAW_SEED = 20_260_101;
 
 /**
  * Most likely values of the unknowns given readings and priors, by damped Gauss–Newton on the solver's own
@@ -245,6 +259,7 @@ class ReadingModel {
             uncertainty: Math.sqrt(Math.max(0, dot(gradient, covarianceTimes(gradient)))),
           };
         }),
+      limits: (wanted) => (state.warmed.solution.regime === 'dc' ? this.drawLimits(state, sensitive.value, wanted) : undefined),
       afterReading: (wanted, reading, uncertainty) => updated(scaledGradient(wanted), scaledGradient(reading), uncertainty),
       afterKnowing: (wanted, unknown, uncertainty) => {
         const h = Float64Array.from(unknowns, ({ ref, field, prior }) =>
@@ -253,6 +268,28 @@ class ReadingModel {
         return updated(scaledGradient(wanted), h, uncertainty);
       },
     });
+  }
+
+  /** Importance sampling: draws of the normal approximation, each weighed by how far the true cost differs from it. */
+  private drawLimits(state: State, sensitive: SensitiveSolution, wanted: Figure): Limits | undefined {
+    const count = this.unknowns.length;
+    const lower = cholesky(this.normalEquations(state, sensitive).normal, count);
+    if (!lower) return undefined;
+    const random = seededRandom(DRAW_SEED);
+    const draws: { value: number; logWeight: number }[] = [];
+    for (let draw = 0; draw < DRAWS; draw++) {
+      const z = Float64Array.from({ length: count }, () => drawNormal(random));
+      const away = z.slice();
+      solveTransposedTriangle(lower, count, away);
+      const at = this.stateAt(
+        state.q.map((value, index) => value + away[index]),
+        state,
+      );
+      // A draw that has no solution is one that cannot be.
+      if (!at.ok) continue;
+      draws.push({ value: figureIn(at.value.warmed.solution, wanted), logWeight: (dot(z, z) - (at.value.cost - state.cost)) / 2 });
+    }
+    return weightedLimits(draws);
   }
 
   private sensitivitiesAt({ warmed, circuit }: State): Result<SensitiveSolution> {
@@ -314,6 +351,22 @@ class ReadingModel {
     }
     return undefined;
   }
+}
+
+function weightedLimits(draws: readonly { value: number; logWeight: number }[]): Limits | undefined {
+  if (draws.length < DRAWS / 2) return undefined;
+  const most = Math.max(...draws.map(({ logWeight }) => logWeight));
+  const sorted = draws.map(({ value, logWeight }) => ({ value, weight: Math.exp(logWeight - most) })).sort((a, b) => a.value - b.value);
+  const whole = sorted.reduce((sum, { weight }) => sum + weight, 0);
+  const quantile = (share: number) => {
+    let sum = 0;
+    for (const { value, weight } of sorted) {
+      sum += weight;
+      if (sum >= share * whole) return value;
+    }
+    return sorted.at(-1)?.value ?? Number.NaN;
+  };
+  return { low: quantile(0.025), high: quantile(0.975) };
 }
 
 function signOf(circuit: Circuit, figure: Figure): number {

@@ -1,6 +1,6 @@
 export { type Disagreement, disagreementsOf } from './disagreements.ts';
 export { type Estimate, estimate } from './estimate.ts';
-export { type Fit, figureOf, fitReadings } from './fit.ts';
+export { type Fit, figureOf, fitReadings, type Limits } from './fit.ts';
 export { type MeterLoad, unloadedFactor } from './loading.ts';
 export { type ProbeProposal, proposeProbes } from './next-probe.ts';
 export { type EstimateReading, estimateReadingSchema } from './readings.ts';

@@ -9,6 +9,8 @@ import {
   causesOf,
   constructionOf,
   type Entry,
+  type Limits,
+  ledLimits,
   type Result,
   type ReworkGoal,
   recognise,
@@ -72,6 +74,9 @@ const api = {
   causes(entries: readonly Entry[], rework: number, onStep: (step: string) => void): readonly Cause[] {
     onStep('why the readings do not fit');
     return causesOf(replay(entries), rework);
+  },
+  limits(entries: readonly Entry[], rework: number, ref: string): Limits | undefined {
+    return ledLimits(replay(entries), rework, ref);
   },
   ways(circuit: Circuit, goal: ReworkGoal): Result<readonly Way[]> {
     return searchWays(circuit, goal);

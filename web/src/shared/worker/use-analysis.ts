@@ -1,4 +1,4 @@
-import type { Cause, Circuit, Entry, Result, ReworkGoal, Way } from '@mindful-probe/core';
+import type { Cause, Circuit, Entry, Limits, Result, ReworkGoal, Way } from '@mindful-probe/core';
 import { useSyncExternalStore } from 'react';
 import useSWR from 'swr';
 import type { Analysis } from './analyses.worker.ts';
@@ -42,6 +42,12 @@ export function useWays(
 export function useCauses(entries: readonly Entry[], rework: number, wanted: boolean): readonly Cause[] | undefined {
   const key = wanted ? ['causes', rework, entries.map(({ id }) => id).join(' ')] : null;
   return useSWR(key, () => ask((api, onStep) => api.causes(entries, rework, onStep)), ONCE).data;
+}
+
+/** Where the current of a chip lies by sampling; undefined until it is there, and where it cannot be. */
+export function useLedLimits(entries: readonly Entry[], rework: number, ref: string | undefined): Limits | undefined {
+  const key = ref === undefined ? null : ['limits', rework, ref, entries.map(({ id }) => id).join(' ')];
+  return useSWR(key, () => ask((api) => api.limits(entries, rework, ref as string)), ONCE).data;
 }
 
 /** What is computed for longer than a moment, if anything. */

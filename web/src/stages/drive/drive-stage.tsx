@@ -1,4 +1,4 @@
-import { type Appraisal, ledCurrentSum, resistorWattsSum, type Stress } from '@mindful-probe/core';
+import { type Appraisal, type Limits, ledCurrentSum, resistorWattsSum, type Stress } from '@mindful-probe/core';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Figure, figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { FigureBlock } from '../../shared/figures/figure-block.tsx';
@@ -8,6 +8,7 @@ import { Popover } from '../../shared/kit/popover.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { DriveRuler, RulerAxis } from '../../shared/pictures/drive-ruler.tsx';
 import { WattPlanView } from '../../shared/pictures/watt-plan-view.tsx';
+import { useLedLimits } from '../../shared/worker/use-analysis.ts';
 import { Findings } from './findings.tsx';
 
 /** The verdict: how hard it is driven, and where the watts go. */
@@ -37,6 +38,8 @@ const RULER_WIDTH = 236;
 
 function Verdict({ appraisal, after }: { readonly appraisal: Appraisal; readonly after?: Appraisal }) {
   const { hardest, stresses, supplyWatts, measured, circuit, solution } = appraisal;
+  const { entries } = useOpenSpecimen();
+  const limits = useLedLimits(entries, 0, hardest?.ref);
   const resistor = stresses
     .filter(({ of }) => of === 'watts')
     .reduce<Stress | undefined>((most, stress) => (most && most.ratio.value >= stress.ratio.value ? most : stress), undefined);
@@ -61,7 +64,11 @@ function Verdict({ appraisal, after }: { readonly appraisal: Appraisal; readonly
               level={hardest.level}
               figure={<Figure value={hardest.figure} unit="amps" />}
               name="LED current"
-              limit={`${figureText(solution.leds[hardest.ref]?.chip.watts ?? Number.NaN, 'watts')} a chip`}
+              limit={`${figureText(solution.leds[hardest.ref]?.chip.watts ?? Number.NaN, 'watts')} a chip${
+                limits && isLopsided(limits, hardest.figure.value)
+                  ? `; between ${figureText(limits.low, 'amps')} and ${figureText(limits.high, 'amps')}`
+                  : ''
+              }`}
             />
           </>
         )}
@@ -87,6 +94,14 @@ function Verdict({ appraisal, after }: { readonly appraisal: Appraisal; readonly
       </div>
     </>
   );
+}
+
+/** One side is so much wider than the other that ± says it wrongly. */
+const LOPSIDED = 1.2;
+
+function isLopsided({ low, high }: Limits, value: number): boolean {
+  const [above, below] = [high - value, value - low];
+  return Math.max(above, below) > LOPSIDED * Math.min(above, below);
 }
 
 function StressRows({ appraisal, after }: { readonly appraisal: Appraisal; readonly after?: Appraisal }) {

@@ -1,7 +1,8 @@
-import { type Appraisal, type SchematicSymbol, type Slot, slotWhere } from '@mindful-probe/core';
+import { type Appraisal, ledCurrentSum, type SchematicSymbol, type Slot, slotWhere } from '@mindful-probe/core';
 import { useCallback, useMemo } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Figure, figureText, multipleText } from '../../shared/figures/figure.tsx';
+import { SumView } from '../../shared/figures/sum-view.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
@@ -60,6 +61,12 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
       {off.length > 0 && <Misfits off={off} />}
       <NextProbes appraisal={appraisal} />
       <MetersInHand />
+      {hardest && (
+        <details className="mt-2 max-w-[840px]">
+          <summary className="cursor-pointer text-petrol underline">From the readings to the LED current, step by step</summary>
+          <SumView sum={ledCurrentSum(appraisal, hardest.ref)} />
+        </details>
+      )}
       <SlotTable slots={slots} onPick={(slot) => suggest(slot.ref ? `${slot.ref} ` : `${slot.nets?.join(' to ')} `)} />
     </>
   );

@@ -18,7 +18,8 @@ import {
 import { ToggleGroup } from 'radix-ui';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
-import { type LitSets, useLit } from '../lit.tsx';
+import { useLit } from '../lit.tsx';
+import type { LitSets } from '../lit-sets.ts';
 import { BoardPhotosDialog } from './board-photos-dialog.tsx';
 import { type BoardPick, BoardView, type PadMark, type PadTone, type ShownPhoto } from './board-view.tsx';
 import { PadLines } from './pad-lines.tsx';

@@ -1,4 +1,4 @@
-import { type Point, type Strip, type StripPattern, stripOf } from '@mindful-probe/core';
+import { type Point, STRIP_PATTERNS, type Strip, type StripPattern, stripOf } from '@mindful-probe/core';
 import { useMemo, useState } from 'react';
 
 interface StripFormProps {
@@ -9,8 +9,6 @@ interface StripFormProps {
   readonly onCount: (strip: Strip | undefined) => void;
   readonly onLine: (words: string) => void;
 }
-
-const PATTERNS: readonly StripPattern[] = ['series', 'zig-zag', 'parallel groups'];
 
 /** Counts a chain of LEDs by one row and how often it comes again. */
 export function StripForm({ points, pads, onCount, onLine }: StripFormProps) {
@@ -48,7 +46,7 @@ export function StripForm({ points, pads, onCount, onLine }: StripFormProps) {
       <label>
         <span className="block text-12 text-quiet">joined</span>
         <select value={pattern} onChange={(event) => setPattern(event.target.value as StripPattern)}>
-          {PATTERNS.map((name) => (
+          {STRIP_PATTERNS.map((name) => (
             <option key={name}>{name}</option>
           ))}
         </select>
