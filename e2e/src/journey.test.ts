@@ -91,7 +91,7 @@ describe('a book clip from first claim to exported write-up, by keyboard alone',
     await enterLine(page, 'join D1.- D2.- V1.-');
     await page.waitForSelector('[data-schematic="branches"]');
     const label = await page.$eval('[data-schematic]', (element) => element.getAttribute('aria-label'));
-    expect(label).toBe('Circuit: V1 from A to B, R1 from A to C, D1 from C to B, D2 from C to B.');
+    expect(label).toBe('Circuit: V1 from A to B; R1 from A to C; D1 from C to B; D2 from C to B.');
   });
 
   it('5: a drop becomes a current with its uncertainty, beside what is expected; the supply as measured counts', async () => {

@@ -48,3 +48,34 @@ describe('readings that do not fit', () => {
     expect(await page.$eval('aside', (tape) => tape.textContent)).toContain('does not fit the others');
   }, 60_000);
 });
+
+describe('meters', () => {
+  it('one of one’s own is kept, taken in hand, and its load reckoned out of what it reads', async () => {
+    await tabTo(page, 'Meters');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[role=dialog]');
+    await tabTo(page, 'Add a meter of your own');
+    await page.keyboard.press('Enter');
+    await tabTo(page, 'Name');
+    await page.keyboard.type('Old needle');
+    for (const [label, text] of [
+      ['± %', '2'],
+      ['+ digits', '0'],
+      ['counts', '200'],
+      ['input, Ω', '200k'],
+    ] as const) {
+      await tabTo(page, label);
+      await page.keyboard.type(text);
+    }
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() => document.querySelector('[aria-label="take Old needle in hand"]') !== null);
+    await tabTo(page, 'take Old needle in hand');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Escape');
+    await waitForText(page, 'In hand: Old needle (±2 % + 0, 0.2 MΩ, averages)');
+    for (const line of ['R3 100k on A H', 'R4 100k on H G', 'R4 2.00v']) await enterLine(page, line);
+    // 100 kilohm beside 200 are what the meter saw; without it there is a quarter more.
+    await waitForText(page, '2.00 V with the meter on it');
+    await waitForText(page, '2.50');
+  }, 60_000);
+});
