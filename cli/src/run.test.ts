@@ -53,6 +53,22 @@ describe('probe', () => {
     expect(runWith(JSON.stringify({ ...trace, pads: ['1'] }), 'nets', '-')).toMatchObject({ status: 2, error: { code: 'unknown-pad' } });
   });
 
+  it('discharges what a circuit runs from, and refuses one that stores nothing', () => {
+    const store = {
+      format: 'mindful-probe.circuit',
+      version: 1,
+      parts: [
+        { ref: 'C1', kind: 'capacitor', pins: ['a', '0'], farads: 0.47, initialVolts: 5 },
+        { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 100 },
+        { ref: 'D1', kind: 'led', pins: ['b', '0'] },
+      ],
+    };
+    expect(runWith(JSON.stringify(store), 'runtime', '-')).toMatchObject({
+      document: { format: 'mindful-probe.runtime', from: 'C1', led: 'D1' },
+    });
+    expect(runWith(JSON.stringify({ ...store, parts: store.parts.slice(1) }), 'runtime', '-')).toMatchObject({ status: 2 });
+  });
+
   it('decodes a marking', () => {
     expect(runWith('', 'decode', '--text', 'red violet black gold')).toMatchObject({
       document: { readings: expect.arrayContaining([expect.objectContaining({ value: 27, unit: 'ohms' })]) },

@@ -4,6 +4,7 @@ import { auditText } from './verbs/audit.ts';
 import { decodeText } from './verbs/decode.ts';
 import { estimateText } from './verbs/estimate.ts';
 import { netsText } from './verbs/nets.ts';
+import { runtimeText } from './verbs/runtime.ts';
 import { solveText } from './verbs/solve.ts';
 
 const VERBS = [
@@ -11,6 +12,7 @@ const VERBS = [
   'audit FILE',
   'nets FILE',
   'estimate FILE --readings FILE',
+  'runtime FILE',
   'decode --text "…" [--as resistor-bands, resistor-code, capacitor-code, inductor-code, package]',
 ];
 
@@ -46,6 +48,8 @@ export function run(args: readonly string[], readText: (path: string) => string)
       return withFile(file, readText, (circuit) =>
         withFile(parsed.values.readings, readText, (readings) => estimateText(circuit, readings), 'Which readings? --readings FILE.'),
       );
+    case 'runtime':
+      return withFile(file, readText, runtimeText);
     case 'nets':
       return withFile(file, readText, netsText);
     case 'decode':

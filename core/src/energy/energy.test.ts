@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { parseCircuit } from '../circuit/index.ts';
 import { typicalCell } from '../device/index.ts';
-import { atCharge, dischargeRuntime } from './index.ts';
+import { atCharge, dischargeRuntime, runtimeOf } from './index.ts';
 
 function lamp(ohms: number) {
   const parsed = parseCircuit({
@@ -48,5 +48,66 @@ describe('runtime', () => {
       parts: [{ ref: 'V1', kind: 'dc', pins: ['a', 'b'], volts: 5 }],
     });
     expect(parsed.ok && dischargeRuntime(parsed.value, 'D1')).toMatchObject({ ok: false, error: { code: 'no-supply' } });
+  });
+});
+
+describe('a runtime as a document', () => {
+  const circuitOf = (...parts: unknown[]) => {
+    const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
+    if (!parsed.ok) throw new Error(parsed.error.message);
+    return parsed.value;
+  };
+
+  it('of cells is the same in seconds', () => {
+    const [hours, document] = [dischargeRuntime(lamp(100), 'D1'), runtimeOf(lamp(100))];
+    if (!hours.ok || !document.ok) throw new Error('no runtime');
+    expect(document.value).toMatchObject({ format: 'mindful-probe.runtime', from: 'B1', led: 'D1', endedBy: hours.value.endedBy });
+    expect(document.value.seconds).toBeCloseTo(3600 * hours.value.hours, 6);
+    expect(document.value.points[0]).toMatchObject({ seconds: 0, charge: 1, light: 1 });
+  });
+
+  it('of a capacitor into a resistor beside a dark LED falls as e to the minus t over RC', () => {
+    const store = circuitOf(
+      { ref: 'C1', kind: 'capacitor', pins: ['a', '0'], farads: 1, initialVolts: 1 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', '0'], ohms: 100 },
+      { ref: 'R2', kind: 'resistor', pins: ['a', 'b'], ohms: 1e6 },
+      { ref: 'D1', kind: 'led', pins: ['b', '0'] },
+    );
+    const runtime = runtimeOf(store);
+    if (!runtime.ok) throw new Error(runtime.error.message);
+    const half = runtime.value.points.find(({ charge }) => Math.abs(charge - 0.5) < 1e-9);
+    // The light of a dark LED halves at once; what is followed until then keeps to the law.
+    for (const { seconds, charge } of runtime.value.points) expect(charge).toBeCloseTo(Math.exp(-seconds / 100), 3);
+    expect(half === undefined || Math.abs(half.seconds - 100 * Math.LN2) < 0.5).toBe(true);
+  });
+
+  it('of a store that lights an LED spends no more charge than there was', () => {
+    const store = circuitOf(
+      { ref: 'C1', kind: 'capacitor', pins: ['a', '0'], farads: 0.47, initialVolts: 5 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 100 },
+      { ref: 'D1', kind: 'led', pins: ['b', '0'], colour: 'red' },
+    );
+    const runtime = runtimeOf(store);
+    if (!runtime.ok) throw new Error(runtime.error.message);
+    const { points, endedBy, seconds } = runtime.value;
+    expect(endedBy).toBe('half-light');
+    const spent = points.slice(1).reduce((sum, point, index) => {
+      const before = points[index];
+      return sum + ((point.seconds - (before?.seconds ?? 0)) * (point.amps + (before?.amps ?? 0))) / 2;
+    }, 0);
+    expect(spent).toBeCloseTo(0.47 * 5 * (1 - (points.at(-1)?.charge ?? 0)), 6);
+    expect(seconds).toBeGreaterThan(10);
+  });
+
+  it('is refused where nothing is stored, or nothing lights', () => {
+    const bare = circuitOf({ ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 }, { ref: 'D1', kind: 'led', pins: ['a', '0'] });
+    expect(runtimeOf(bare)).toMatchObject({ ok: false, error: { code: 'no-supply' } });
+    expect(
+      runtimeOf(
+        circuitOf({ ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 }, { ref: 'R1', kind: 'resistor', pins: ['a', '0'], ohms: 5 }),
+      ),
+    ).toMatchObject({
+      error: { code: 'unknown-ref' },
+    });
   });
 });
