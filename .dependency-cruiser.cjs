@@ -5,6 +5,7 @@ const CORE = [
   'numeric',
   'quantity',
   'meter',
+  'logged',
   'marking',
   'device',
   'circuit',

@@ -11,6 +11,7 @@ export * from './energy/index.ts';
 export * from './estimate/index.ts';
 export * from './format/index.ts';
 export * from './in-line/index.ts';
+export * from './logged/index.ts';
 export * from './marking/index.ts';
 export * from './meter/index.ts';
 export * from './numeric/index.ts';

@@ -1,6 +1,7 @@
-import { rmSync } from 'node:fs';
+import { rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import { enterLine, goTo, newFolder, openBrowser, openPage, pressNew, type RunningApp, startApp, tabTo, waitForText } from './harness.ts';
 
 let app: RunningApp;
@@ -77,5 +78,26 @@ describe('meters', () => {
     // 100 kilohm beside 200 are what the meter saw; without it there is a quarter more.
     await waitForText(page, '2.00 V with the meter on it');
     await waitForText(page, '2.50');
+  }, 60_000);
+});
+
+describe('a log', () => {
+  it('of an oscilloscope becomes a reading at its place, and rubbish is refused in words', async () => {
+    const csv = join(app.folder, 'scope.csv');
+    const rows = Array.from({ length: 400 }, (_, index) => `${index * 1e-4},${(1.95 + 0.02 * Math.sin(index / 10)).toFixed(4)}`);
+    writeFileSync(csv, ['Time (s),CH1 (V)', ...rows].join('\n'));
+    const rubbish = join(app.folder, 'rubbish.csv');
+    writeFileSync(rubbish, 'nothing,here\nat,all\n');
+    const chooser = (await page.waitForSelector('input[data-logged-csv]')) as ElementHandle<HTMLInputElement>;
+    await chooser.uploadFile(rubbish);
+    await waitForText(page, 'No rows of figures were found', '[role=dialog]');
+    await page.keyboard.press('Escape');
+    await chooser.uploadFile(csv);
+    await waitForText(page, '1.95 V on average', '[role=dialog]');
+    await page.select('[role=dialog] li label:nth-child(2) select', 'D1');
+    await page.evaluate(() =>
+      [...document.querySelectorAll('button')].find((button) => button.textContent === 'Keep as readings')?.click(),
+    );
+    await waitForText(page, '1.95', 'aside');
   }, 60_000);
 });

@@ -7,6 +7,7 @@ import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
+import { LoggedDialog } from './logged-dialog.tsx';
 import { MetersInHand } from './meters-in-hand.tsx';
 import { Misfits } from './misfits.tsx';
 import { NextProbes } from './next-probes.tsx';
@@ -61,6 +62,9 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
       {off.length > 0 && <Misfits off={off} />}
       <NextProbes appraisal={appraisal} />
       <MetersInHand />
+      <p className="mt-1">
+        <LoggedDialog />
+      </p>
       {hardest && (
         <details className="mt-2 max-w-[840px]">
           <summary className="cursor-pointer text-petrol underline">From the readings to the LED current, step by step</summary>

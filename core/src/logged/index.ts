@@ -1,0 +1,2 @@
+export { type LoggedStatistics, loggedStatistics } from './logged-statistics.ts';
+export { type LoggedColumn, type LoggedProblem, type LoggedTable, parseLogged } from './logged-table.ts';

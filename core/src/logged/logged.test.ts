@@ -1,0 +1,68 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { type LoggedTable, loggedStatistics, parseLogged } from './index.ts';
+
+function tableOf(text: string): LoggedTable {
+  const result = parseLogged(text);
+  if (!result.ok) throw new Error(result.error.message);
+  return result.value;
+}
+
+describe('a CSV as instruments write it', () => {
+  it('an oscilloscope with its preamble, a line of names and one of units', () => {
+    const table = tableOf('Model,Bench 4\nSample,1e-5\n\nx-axis,1\nsecond,Volt\n-1.0e-03,0.52\n0.0e+00,0.54\n1.0e-03,0.50\n');
+    expect(table.hasTime).toBe(true);
+    expect(table.seconds).toEqual([0, 0.001, 0.002]);
+    expect(table.columns).toEqual([{ name: '1', unit: 'volts', values: [0.52, 0.54, 0.5] }]);
+  });
+
+  it('a logger with semicolons, decimal commas, milliseconds, and a gap', () => {
+    const table = tableOf('\uFEFFTime [ms];Probe (°C);I / mA\r\n0;21,5;38,1\r\n500;;38,0\r\n1000;22,5;37,9\r\n');
+    expect(table.seconds).toEqual([0, 0.5, 1]);
+    expect(table.columns.map(({ name, unit }) => [name, unit])).toEqual([
+      ['Probe (°C)', 'celsius'],
+      ['I / mA', 'amps'],
+    ]);
+    expect(table.columns[0]?.values[1]).toBeNaN();
+    expect(table.columns[1]?.values[0]).toBeCloseTo(0.0381, 9);
+    expect(table.header).toContain('Probe');
+  });
+
+  it('bare figures: the column that only rises is time, and without one rows are counted', () => {
+    expect(tableOf('0,5\n1,4\n2,6\n')).toMatchObject({ hasTime: true, seconds: [0, 1, 2], columns: [{ name: 'column 2' }] });
+    expect(tableOf('5\n4\n6\n')).toMatchObject({ hasTime: false, seconds: [0, 1, 2] });
+  });
+
+  it('refuses what holds no figures', () => {
+    for (const text of ['', 'hello', 'a,b\nc,d\n']) expect(parseLogged(text)).toMatchObject({ ok: false, error: { code: 'no-figures' } });
+  });
+
+  it('never throws, whatever is pasted', () => {
+    fc.assert(fc.property(fc.string({ maxLength: 300 }), (text) => void parseLogged(text)));
+  });
+});
+
+describe('what a column comes to', () => {
+  const seconds = Array.from({ length: 2001 }, (_, index) => index * 5e-5);
+  const sine = (offset: number, swing: number, hertz: number) => seconds.map((at) => offset + swing * Math.sin(2 * Math.PI * hertz * at));
+
+  it('a sine: its mean, root mean square, ends, and hertz', () => {
+    const found = loggedStatistics(seconds, sine(0, 1, 100));
+    expect(found?.mean).toBeCloseTo(0, 3);
+    expect(found?.rms).toBeCloseTo(Math.SQRT1_2, 3);
+    expect(found?.hertz).toBeCloseTo(100, 1);
+    expect(found).not.toHaveProperty('flickerPercent');
+  });
+
+  it('light that swings by a half about its mean flickers by 50 %, noise or not', () => {
+    const noisy = sine(2, 1, 100).map((value, index) => value + 0.02 * Math.sin(index * 12.9898));
+    const found = loggedStatistics(seconds, noisy);
+    expect(found?.flickerPercent).toBeCloseTo(50, -0.5);
+    expect(found?.hertz).toBeCloseTo(100, 0);
+  });
+
+  it('says no hertz of what holds still, and nothing of nothing', () => {
+    expect(loggedStatistics([0, 1, 2], [5, 5, 5])).toEqual({ mean: 5, rms: 5, min: 5, max: 5, count: 3, flickerPercent: 0 });
+    expect(loggedStatistics([0, 1], [Number.NaN, Number.NaN])).toBeUndefined();
+  });
+});
