@@ -140,7 +140,17 @@ function padCount(): Promise<number> {
 }
 
 async function waitForPads(count: number): Promise<void> {
-  await page.waitForFunction((wanted) => document.querySelectorAll('[data-pad]').length === wanted, { timeout: 8000 }, count);
+  await page
+    .waitForFunction((wanted) => document.querySelectorAll('[data-pad]').length === wanted, { timeout: 8000 }, count)
+    .catch(async () => {
+      const seen = await page.evaluate(() => ({
+        pads: [...document.querySelectorAll<HTMLElement>('[data-pad]')].map((tag) => `${tag.dataset.pad} ${tag.dataset.tone}`),
+        focus: document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.tagName,
+        said: document.querySelector('[aria-label^="Board"] [role=status]')?.textContent,
+        tape: document.querySelector('aside')?.textContent?.slice(-200),
+      }));
+      throw new Error(`There are not ${count} pads: ${JSON.stringify(seen)}`);
+    });
 }
 
 function benchText(): Promise<string> {
@@ -280,7 +290,7 @@ describe('a board, from two photos to a recognised circuit', () => {
     await page.waitForSelector('[data-board] img[data-side=back]');
 
     await tabTo(page, 'Look');
-    await page.keyboard.press('ArrowRight');
+    await arrowTo('Pin');
     await page.keyboard.press('Enter');
     await tabTo(page, 'Board main');
     for (const [index, share] of PADS.entries()) {
@@ -291,7 +301,9 @@ describe('a board, from two photos to a recognised circuit', () => {
     // From pad to pad, and held there.
     await page.evaluate(() => (document.activeElement as HTMLElement).blur());
     await tabTo(page, 'Pin');
-    for (const key of ['ArrowRight', 'ArrowRight', 'Enter'] as const) await page.keyboard.press(key);
+    await arrowTo('Part');
+    await arrowTo('Hold');
+    await page.keyboard.press('Enter');
     await tabTo(page, 'Board main');
     await page.keyboard.press('.');
     await page.keyboard.press('Enter');
@@ -311,6 +323,12 @@ describe('a board, from two photos to a recognised circuit', () => {
     await expectTraced();
   }, 120_000);
 
+  /** The next in a row of buttons; the focus follows a moment after the key. */
+  async function arrowTo(words: string): Promise<void> {
+    await page.keyboard.press('ArrowRight');
+    await page.waitForFunction((text) => document.activeElement?.textContent?.trim() === text, {}, words);
+  }
+
   /** The button of just these words: it may have the focus already. */
   async function tabToButton(words: string): Promise<void> {
     for (let step = 0; step < 40; step++) {
@@ -326,24 +344,28 @@ describe('a board, from two photos to a recognised circuit', () => {
     throw new Error(`“${words}” cannot be reached by Tab.`);
   }
 
-  /** Moves the crosshair by arrow keys: twelve pixels a step, one with Shift. */
+  /** Moves the crosshair by arrow keys, twelve pixels a step, one with Shift; again where the page moved meanwhile. */
   async function crossTo(share: readonly [number, number]): Promise<void> {
-    const target = await onScreen('front', share);
-    const at = await page.$eval('[data-crosshair]', (cross) => {
-      const { left, top } = cross.getBoundingClientRect();
-      return { x: left, y: top };
-    });
-    for (const [distance, less, more] of [
-      [target.x - at.x, 'ArrowLeft', 'ArrowRight'],
-      [target.y - at.y, 'ArrowUp', 'ArrowDown'],
-    ] as const) {
-      const key = distance < 0 ? less : more;
-      const coarse = Math.floor(Math.abs(distance) / 12);
-      for (let step = 0; step < coarse; step++) await page.keyboard.press(key);
-      await page.keyboard.down('Shift');
-      for (let step = 0; step < Math.round(Math.abs(distance) - 12 * coarse); step++) await page.keyboard.press(key);
-      await page.keyboard.up('Shift');
+    for (let tries = 0; tries < 5; tries++) {
+      const target = await onScreen('front', share);
+      const at = await page.$eval('[data-crosshair]', (cross) => {
+        const { left, top } = cross.getBoundingClientRect();
+        return { x: left, y: top };
+      });
+      const away = [target.x - at.x, target.y - at.y] as const;
+      if (away.every((distance) => Math.abs(distance) < 2)) return;
+      await pressArrows(away[0], 'ArrowLeft', 'ArrowRight');
+      await pressArrows(away[1], 'ArrowUp', 'ArrowDown');
     }
+  }
+
+  async function pressArrows(distance: number, less: 'ArrowLeft' | 'ArrowUp', more: 'ArrowRight' | 'ArrowDown'): Promise<void> {
+    const key = distance < 0 ? less : more;
+    const coarse = Math.floor(Math.abs(distance) / 12);
+    for (let step = 0; step < coarse; step++) await page.keyboard.press(key);
+    await page.keyboard.down('Shift');
+    for (let step = 0; step < Math.round(Math.abs(distance) - 12 * coarse); step++) await page.keyboard.press(key);
+    await page.keyboard.up('Shift');
   }
 });
 
