@@ -132,6 +132,12 @@ describe('continuity on the tape', () => {
     ]);
   });
 
+  it('takes a part that is only seen with as many pins as its kind has', () => {
+    const seen = (pins: string[]): EntryDraft => ({ kind: 'place', ref: 'Q1', partKind: 'bjt', pins });
+    expect(specimenOf(seen(['1', '2'])).tape[0]?.problem).toBe('Q1 has 3 pins, not 2.');
+    expect(specimenOf(seen(['1', '2', '3'])).placed).toHaveLength(1);
+  });
+
   it('finds the nets of any board by following the next hold, in any order told, under any names', () => {
     fc.assert(
       fc.property(

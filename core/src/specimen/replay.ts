@@ -1,5 +1,5 @@
 import type { Circuit } from '../circuit/index.ts';
-import type { Part } from '../device/index.ts';
+import { deviceOf, type Part } from '../device/index.ts';
 import type { Meter, MeterRole } from '../meter/index.ts';
 import { type Board, Boards, isPadNumber, type Pad } from './boards.ts';
 import { type Continuity, continuityOf, shortedPart, USUAL_BEEPER } from './continuity.ts';
@@ -288,6 +288,8 @@ class Fold {
 
   private takePlace(entry: EntryOf<'place'>): string | undefined {
     if (this.hasPart(entry.ref) || this.placed.some(({ ref }) => ref === entry.ref)) return `${entry.ref} is there already.`;
+    const { length } = deviceOf(entry.partKind).pins;
+    if (entry.pins.length !== length) return `${entry.ref} has ${length} pins, not ${entry.pins.length}.`;
     const laid = this.layPins(entry);
     if (typeof laid === 'string') return laid;
     this.placed.push(entry);
