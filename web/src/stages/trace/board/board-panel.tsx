@@ -1,28 +1,23 @@
 import {
-  BOARD_SIDES,
   type Board,
   type BoardFrame,
   type BoardSide,
-  benchContext,
   boardFrame,
-  type Pad,
   type Point,
-  parseBenchLine,
   photosOf,
-  placeInFrame,
   placeOnPhoto,
-  type Size,
-  type Specimen,
   type Strip,
 } from '@mindful-probe/core';
 import { ToggleGroup } from 'radix-ui';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
 import { useLit } from '../lit.tsx';
-import type { LitSets } from '../lit-sets.ts';
+import { padMarks, shownPhotos, toneOf } from './board-marks.ts';
 import { BoardPhotosDialog } from './board-photos-dialog.tsx';
-import { type BoardPick, BoardView, type PadMark, type PadTone, type ShownPhoto } from './board-view.tsx';
+import { type BoardPick, BoardView, type ShownPhoto } from './board-view.tsx';
+import { AlignPoints, StripDots } from './drawn-on-photo.tsx';
 import { PadLines } from './pad-lines.tsx';
+import { Keep, PickedPads } from './picked-pads.tsx';
 import { SeeThrough } from './see-through.tsx';
 import { StripForm } from './strip-form.tsx';
 import { freePad, freeRef, lineOf, PART_LETTERS, startTool, TOOL_MODES, type Tool, type ToolMode, tapPad } from './tool.ts';
@@ -268,115 +263,6 @@ function BoardTools({ board, photos, frame, big, onBig, onPhotos }: BoardToolsPr
   );
 }
 
-/** Puts the hold on the tape from here; the bench line does the same with Enter. */
-function Keep({ line }: { readonly line: string }) {
-  const { specimen, record, write } = useOpenSpecimen();
-  const outcome = useMemo(() => parseBenchLine(line, benchContext(specimen)), [line, specimen]);
-  if (outcome.kind !== 'entry') return null;
-  return (
-    <p className="flex flex-wrap items-center gap-3">
-      <button
-        type="button"
-        className="action"
-        onClick={() => {
-          record({ ...outcome.draft, typed: line });
-          write('');
-        }}
-      >
-        Keep
-      </button>
-      {outcome.meaning}
-    </p>
-  );
-}
-
-/** What can be said of pads that were picked. */
-function PickedPads({ picked, onDone }: { readonly picked: readonly string[]; readonly onDone: () => void }) {
-  const { specimen, record, suggest } = useOpenSpecimen();
-  const [only] = picked;
-  const strike = () => {
-    for (const { entry, struck } of specimen.tape)
-      if (!struck && entry.kind === 'pad' && picked.includes(entry.pad)) record({ kind: 'strike', entry: entry.id, reason: 'unpinned' });
-    onDone();
-  };
-  return (
-    <p className="flex flex-wrap gap-x-4">
-      <b className="font-figures">{picked.join(' ')}</b>
-      {picked.length === 1 ? (
-        <button type="button" className="text-petrol underline" onClick={() => suggest(`pad ${only} as `)}>
-          another name
-        </button>
-      ) : (
-        <button
-          type="button"
-          className="text-petrol underline"
-          onClick={() => {
-            for (const pad of picked) record({ kind: 'pad', pad, copper: `of pad ${only}` });
-            onDone();
-          }}
-        >
-          lie on one piece of copper
-        </button>
-      )}
-      <button type="button" className="text-petrol underline" onClick={strike}>
-        unpin
-      </button>
-      <button type="button" className="text-petrol underline" onClick={onDone}>
-        leave
-      </button>
-    </p>
-  );
-}
-
-function shownPhotos(board: Board, { pictures }: Specimen): Partial<Record<BoardSide, ShownPhoto>> {
-  const shown: Partial<Record<BoardSide, ShownPhoto>> = {};
-  for (const side of BOARD_SIDES) {
-    const entry = pictures.find((picture) => picture.entry.id === board.photos[side])?.entry;
-    if (entry) {
-      const { hash, width, height, name } = entry;
-      shown[side] = { hash, width, height, name: name ?? `board ${board.name}, ${side}`, look: board.views[side] };
-    }
-  }
-  return shown;
-}
-
-/** Pads where they are to be seen: on the side that is up if they were pinned there, else through the board. */
-function padMarks(
-  board: Board,
-  frame: BoardFrame,
-  photos: Partial<Record<BoardSide, ShownPhoto>>,
-  pads: readonly Pad[],
-  side: BoardSide,
-  toneFor: (pad: string) => PadTone,
-): readonly PadMark[] {
-  return pads.flatMap((pad): PadMark[] => {
-    if (pad.board !== undefined && pad.board !== board.name) return [];
-    const seen = pad.places[side] ? side : BOARD_SIDES.find((other) => pad.places[other]);
-    const place = seen && pad.places[seen];
-    const map = seen && frame.maps[seen];
-    const photo = seen && photos[seen];
-    if (!place || !map || !photo) return [];
-    return [{ name: pad.name, at: placeInFrame(map, [photo.width, photo.height], place), tone: toneFor(pad.name) }];
-  });
-}
-
-function toneOf(
-  pad: string,
-  tool: Tool,
-  lit: LitSets,
-  asked: { readonly hold: string; readonly over: readonly string[] } | undefined,
-): PadTone {
-  if (tool.mode === 'hold') {
-    if (tool.held === pad) return 'held';
-    const touched = tool.touched.get(pad);
-    if (touched) return touched;
-    if (tool.held === undefined ? asked?.hold === pad : asked?.hold === tool.held && asked.over.includes(pad)) return 'asked';
-  }
-  if (tool.mode === 'pin' && tool.picked.includes(pad)) return 'picked';
-  if ((tool.mode === 'part' || tool.mode === 'strip') && tool.pads.includes(pad)) return 'picked';
-  return lit.pads.has(pad) ? 'lit' : 'plain';
-}
-
 function sayAlignment(isOnBack: boolean, { alignment, problem }: BoardFrame, board: Board): string {
   const asked = isOnBack ? 'Now the same spot on the back.' : MODE_WORDS.align[1];
   if (problem) return `${problem.message} ${asked}`;
@@ -390,48 +276,4 @@ function withoutWorst({ pairs }: Board, { alignment }: BoardFrame) {
   return pairs
     .filter((_, index) => index !== worst)
     .map(({ front, back }) => ({ front: [...front] as [number, number], back: [...back] as [number, number] }));
-}
-
-interface AlignPointsProps {
-  readonly board: Board;
-  readonly frame: BoardFrame;
-  readonly photos: Partial<Record<BoardSide, ShownPhoto>>;
-  readonly front: Point | undefined;
-}
-
-function AlignPoints({ board, frame, photos, front }: AlignPointsProps) {
-  const place = (side: BoardSide, share: Point) => {
-    const map = frame.maps[side];
-    const photo = photos[side];
-    return map && photo ? placeInFrame(map, [photo.width, photo.height], share) : undefined;
-  };
-  const crosses = [...board.pairs.map((pair) => place('front', pair.front)), ...(front ? [place('front', front)] : [])];
-  const rings = board.pairs.map((pair) => place('back', pair.back));
-  const size = frame.size[0] / 120;
-  return (
-    <g className="fill-none stroke-petrol" strokeWidth="2.5">
-      {crosses.map(
-        (at) =>
-          at && (
-            <path
-              key={at.join(' ')}
-              vectorEffect="non-scaling-stroke"
-              d={`M${at[0] - size} ${at[1]}h${2 * size}M${at[0]} ${at[1] - size}v${2 * size}`}
-            />
-          ),
-      )}
-      {rings.map((at) => at && <circle key={at.join(' ')} vectorEffect="non-scaling-stroke" cx={at[0]} cy={at[1]} r={size} />)}
-    </g>
-  );
-}
-
-function StripDots({ points, size }: { readonly points: readonly Point[]; readonly size: Size }) {
-  return (
-    <g className="fill-none stroke-petrol" strokeWidth="2.5">
-      <polyline vectorEffect="non-scaling-stroke" points={points.map((at) => at.join(',')).join(' ')} strokeWidth="1.5" />
-      {points.map(([x, y]) => (
-        <circle key={`${x} ${y}`} vectorEffect="non-scaling-stroke" cx={x} cy={y} r={size[0] / 160} className="fill-sheet" />
-      ))}
-    </g>
-  );
 }
