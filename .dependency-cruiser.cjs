@@ -14,6 +14,7 @@ const CORE = [
   'solve',
   'arrangement',
   'estimate',
+  'simulated',
   'drive',
   'energy',
   'claim',

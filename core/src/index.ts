@@ -18,6 +18,7 @@ export * from './numeric/index.ts';
 export * from './quantity/index.ts';
 export * from './rework/index.ts';
 export * from './safety/index.ts';
+export * from './simulated/index.ts';
 export * from './solve/index.ts';
 export * from './specimen/index.ts';
 export * from './trace/index.ts';

@@ -9,6 +9,12 @@ export interface MeterLoad {
   readonly burdenOhms?: number;
 }
 
+/** Where a meter stands. */
+type MeteredPlace =
+  | Pick<Extract<EstimateReading, { kind: 'volts' }>, 'kind' | 'across'>
+  | Pick<Extract<EstimateReading, { kind: 'amps' }>, 'kind' | 'through'>
+  | { readonly kind: 'ohms' | 'watts' };
+
 /** A change of less than this share is below what any of these meters shows. */
 const UNNOTICED = 1e-4;
 
@@ -30,7 +36,8 @@ export function unloadedFactor(circuit: Circuit, solution: Solution, reading: Es
   return Number.isFinite(factor) && factor > 0 && Math.abs(factor - 1) > UNNOTICED ? factor : 1;
 }
 
-function withMeter(circuit: Circuit, reading: EstimateReading, { inputOhms, burdenOhms }: MeterLoad): Circuit | undefined {
+/** The circuit while the meter reads, as a part of it; undefined where the meter does not load it. */
+export function withMeter(circuit: Circuit, reading: MeteredPlace, { inputOhms, burdenOhms }: MeterLoad): Circuit | undefined {
   const ref = freshRef(circuit, 'R');
   if (reading.kind === 'volts' && inputOhms !== undefined) {
     const across = reading.across;
