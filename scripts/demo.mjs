@@ -5,4 +5,9 @@ import { ensureBuilt, ensurePackages, ROOT } from './steps.mjs';
 ensurePackages();
 ensureBuilt(['core', 'server', 'web']);
 const { serve } = await import('./serve.mjs');
-await serve({ dataFolder: join(ROOT, 'data', 'demo'), tapeFolder: join(ROOT, 'demo', 'specimens'), port: 4310 });
+await serve({
+  dataFolder: join(ROOT, 'data', 'demo'),
+  tapeFolder: join(ROOT, 'demo', 'specimens'),
+  standIns: { folder: join(ROOT, 'demo', 'benches'), firstPort: 5311 },
+  port: 4310,
+});

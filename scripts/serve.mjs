@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { ROOT } from './steps.mjs';
 
-export async function serve({ dataFolder, tapeFolder, port }) {
+export async function serve({ dataFolder, tapeFolder, standIns, port }) {
   const { values } = parseArgs({
     options: { port: { type: 'string' }, data: { type: 'string' }, lan: { type: 'boolean', default: false } },
   });
@@ -21,6 +21,7 @@ export async function serve({ dataFolder, tapeFolder, port }) {
       lan: values.lan,
       webFolder: join(ROOT, 'web', 'dist'),
       ...(tapeFolder && { tapeFolder }),
+      ...(standIns && { standIns }),
     });
     if (server.movedPort) process.stdout.write(`Port ${wanted} is busy, so another one is taken.\n`);
     process.stdout.write(`Mindful Probe is at ${server.url}\n`);

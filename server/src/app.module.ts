@@ -12,6 +12,7 @@ import type { OpenDatabase } from './database/open-database.ts';
 import { ProblemFilter } from './errors/problem.filter.ts';
 import { ExchangeModule } from './exchange/exchange.module.ts';
 import { HealthController } from './health/health.controller.ts';
+import { InstrumentsModule } from './instruments/instruments.module.ts';
 import { PicturesModule } from './pictures/pictures.module.ts';
 import { SpecimensModule } from './specimens/specimens.module.ts';
 
@@ -35,6 +36,7 @@ export class AppModule implements NestModule {
         ExchangeModule,
         AnalysesModule,
         BenchModule,
+        InstrumentsModule,
       ],
       controllers: [HealthController],
       providers: [

@@ -9,6 +9,8 @@ import { AccessService } from './access/access.service.ts';
 import { AppModule } from './app.module.ts';
 import { type DatabasePlace, openDatabase } from './database/open-database.ts';
 import { ExchangeService } from './exchange/exchange.service.ts';
+import { InstrumentsService } from './instruments/instruments.service.ts';
+import { startStandIns } from './instruments/stand-in/start-stand-ins.ts';
 import { describeApi } from './open-api.ts';
 import { serveWebApp } from './web-app.ts';
 
@@ -22,6 +24,8 @@ export interface ServerOptions {
   readonly pictureFolder?: string;
   /** Also answers the local network, which then wants the access code. */
   readonly lan?: boolean;
+  /** Gadgets as they truly are: stand-in instruments for them are started, and put on the list for as long as this runs. */
+  readonly standIns?: { readonly folder: string; readonly firstPort: number };
   /** Tapes to import where they are not on the shelf yet, through the same import that users have. */
   readonly tapeFolder?: string;
 }
@@ -59,12 +63,17 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const port = options.port === 0 ? 0 : await freePort(options.port);
   await app.listen(port, options.lan ? ANY_HOST : HOST);
   if (options.tapeFolder) await importFolder(app.get(ExchangeService), options.tapeFolder);
+  const standIns = options.standIns && (await startStandIns(options.standIns.folder, options.standIns.firstPort));
+  for (const { address } of standIns?.instruments ?? []) await app.get(InstrumentsService).lend({ address });
   const { port: bound } = app.getHttpServer().address() as AddressInfo;
   return {
     url: `http://${HOST}:${bound}`,
     movedPort: options.port !== 0 && port !== options.port,
     ...(options.lan && { lan: { addresses: access.addresses(bound), code: access.code } }),
-    close: () => app.close(),
+    close: async () => {
+      await app.close();
+      await standIns?.close();
+    },
   };
 }
 

@@ -1,5 +1,19 @@
 export { GENERIC_METERS } from './generic-meters.ts';
 export {
+  type Hand,
+  type InstrumentNow,
+  instrumentSchema,
+  type ListedInstrument,
+  type Measured,
+  type MeasureRequest,
+  measureRequestSchema,
+  type SeriesRequest,
+  type SeriesValue,
+  type SupplyRequest,
+  seriesRequestSchema,
+  supplyRequestSchema,
+} from './instrument-requests.ts';
+export {
   INSTRUMENT_FACTS,
   INSTRUMENT_KINDS,
   type InstrumentKind,

@@ -1,4 +1,4 @@
-import { type Dangers, type Gate, type GateItem, gatesFor, type PoweringFacts } from '../caution/index.ts';
+import { type Dangers, type Gate, type GateItem, gatesFor, type PoweringFacts, poweringFor } from '../caution/index.ts';
 import type { Specimen } from './replay.ts';
 
 /** A pause of so long ends a sitting: whoever comes back looks at the bench anew. */
@@ -36,6 +36,24 @@ export function poweringFacts(specimen: Specimen): PoweringFacts {
     specimen.claimTexts.some(({ field }) => field === 'battery') ||
     specimen.claims.some(({ field }) => field === 'cells');
   return { volts: volts || undefined, watts: watts || undefined, amps, alternating, cells };
+}
+
+/** What a bench supply may give the specimen. */
+export interface SupplyLimits {
+  readonly volts: number;
+  readonly amps: number;
+}
+
+/** The limits that First light computes for a bench supply, or why there are none. */
+export function supplyLimitsOf(specimen: Specimen): SupplyLimits | { readonly refused: string } {
+  const facts = poweringFacts(specimen);
+  if (facts.alternating)
+    return { refused: 'This runs on mains: it meets its own supply through an in-line meter, never a bench supply’s direct volts.' };
+  const { volts, limitAmps } = poweringFor(facts);
+  if (volts === undefined) return { refused: 'First light knows no volts yet: claim what body or box says, as “claim 5v body”.' };
+  if (limitAmps === undefined)
+    return { refused: 'First light knows no current yet, so there is no limit to set: claim watts or milliamps, as “claim 1w listing”.' };
+  return { volts, amps: limitAmps };
 }
 
 /**

@@ -1,7 +1,7 @@
 export { type Appraisal, appraise, isUnfinished, MISFIT_SIGMAS, type Slot } from './appraise.ts';
 export { type Board, type BoardView, isPadNumber, type Pad, photosOf } from './boards.ts';
 export { type Cause, causesOf } from './causes.ts';
-export { dangersOf, gatesOf, type OpenGate, poweringFacts, sittingSince } from './cautions.ts';
+export { dangersOf, gatesOf, type OpenGate, poweringFacts, type SupplyLimits, sittingSince, supplyLimitsOf } from './cautions.ts';
 export { claimFigures, claimWords, doubtsOf } from './claim-figures.ts';
 export { type ClaimComparison, compareClaims, inLineFigures } from './compare-claims.ts';
 export { constructionOf } from './construction.ts';

@@ -4,5 +4,5 @@ import { MarksController } from './marks.controller.ts';
 import { MetersController } from './meters.controller.ts';
 
 /** What belongs to the bench: marks, meters. */
-@Module({ controllers: [MarksController, MetersController], providers: [BenchItemsRepository] })
+@Module({ controllers: [MarksController, MetersController], providers: [BenchItemsRepository], exports: [BenchItemsRepository] })
 export class BenchModule {}

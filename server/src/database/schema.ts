@@ -39,4 +39,4 @@ export const benchItems = pgTable(
 );
 
 /** The lists that there are. */
-export type BenchList = 'marks' | 'meters';
+export type BenchList = 'marks' | 'meters' | 'instruments';

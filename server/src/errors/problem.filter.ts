@@ -22,7 +22,8 @@ export class ProblemFilter implements ExceptionFilter {
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
     const problem = problemOf(error);
-    if (problem.status >= 500) this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
+    if (problem.status >= 500 && !(error instanceof CodedError))
+      this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
     if (response.headersSent) {
       response.end();
       return;

@@ -22,7 +22,8 @@ const RANDOM_SEED = 20_261_121;
  */
 export class StandInRoom {
   readonly random = seededRandom(RANDOM_SEED);
-  private feed: Feed = { kind: 'off' };
+  private own = false;
+  private supply: Feed | undefined;
   private held: HeldTo | undefined;
   private place = 'case';
   private name: string;
@@ -56,7 +57,8 @@ export class StandInRoom {
     if (name === this.name) return;
     this.name = name;
     this.held = undefined;
-    this.power({ kind: 'off' });
+    this.fed = undefined;
+    this.plug(false);
   }
 
   /** @throws ScpiError */
@@ -74,10 +76,29 @@ export class StandInRoom {
     return this.place;
   }
 
-  power(feed: Feed): void {
-    if (JSON.stringify(feed) === JSON.stringify(this.feed)) return;
-    if (feed.kind === 'off' || this.feed.kind === 'off') this.poweredAt = this.now();
-    this.feed = feed;
+  /** Plugged in, or not. A bench supply that is on feeds it all the same. */
+  plug(on: boolean): void {
+    this.feedAnew(() => {
+      this.own = on;
+    });
+  }
+
+  /** @param feed undefined with the output off */
+  feedFrom(feed: Extract<Feed, { kind: 'bench-supply' }> | undefined): void {
+    this.feedAnew(() => {
+      this.supply = feed;
+    });
+  }
+
+  private get feed(): Feed {
+    return this.supply ?? { kind: this.own ? 'own' : 'off' };
+  }
+
+  private feedAnew(change: () => void): void {
+    const before = this.feed;
+    change();
+    if (JSON.stringify(this.feed) === JSON.stringify(before)) return;
+    if (this.feed.kind === 'off' || before.kind === 'off') this.poweredAt = this.now();
     this.fed = undefined;
     this.movedAt = this.now();
   }

@@ -52,7 +52,7 @@ function handsIn(room: StandInRoom): readonly Command[] {
       run: ([first, second]) => void room.hold((second === undefined ? [stringOf(first)] : [stringOf(first), stringOf(second)]) as HeldTo),
     },
     { header: 'STANdin:PLACe', run: ([place]) => void room.holdAt(stringOf(place)) },
-    { header: 'STANdin:POWer', run: ([on]) => void room.power(booleanOf(on) ? { kind: 'own' } : { kind: 'off' }) },
+    { header: 'STANdin:POWer', run: ([on]) => void room.plug(booleanOf(on)) },
   ];
 }
 
@@ -70,8 +70,9 @@ function benchMeter(room: StandInRoom): StandIn {
     };
   };
   const volts = (quantity: Quantity) => () => {
+    const probes = room.probes();
     const circuit = room.circuit();
-    return circuit ? orThrow(trueVolts(circuit, room.probes(), statisticOf(quantity), meter)) : (room.probes(), 0);
+    return circuit ? orThrow(trueVolts(circuit, probes, statisticOf(quantity), meter)) : 0;
   };
   const amps = (quantity: Quantity) => () => {
     const { ref } = room.probes();
@@ -103,12 +104,8 @@ function benchSupply(room: StandInRoom): StandIn {
   let volts = 0;
   let limitAmps = 0.1;
   let on = false;
-  const feed = () => {
-    // The gadget's own plug is not pulled by a supply that stands beside it and is off.
-    if (on) room.power({ kind: 'bench-supply', volts, limitAmps });
-  };
+  const feed = () => room.feedFrom(on ? { kind: 'bench-supply', volts, limitAmps } : undefined);
   const output = (wanted: boolean) => {
-    if (on && !wanted) room.power({ kind: 'off' });
     on = wanted;
     feed();
   };
