@@ -1,6 +1,7 @@
 export { completeBenchLine } from './complete.ts';
 export { type BenchContext, type BenchKit, benchContext } from './context.ts';
 export { holdLine, sayOver } from './hold-line.ts';
+export { type Asked, askedBy, kindFor, lineOf } from './instrument-line.ts';
 export type { BenchOutcome } from './outcome.ts';
 export { BENCH_VERBS, LONGEST_LINE, parseBenchLine } from './parse-bench-line.ts';
 export { claimFrom } from './parse-claim.ts';

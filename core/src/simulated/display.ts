@@ -19,7 +19,15 @@ export function displayed(meter: Meter, unit: Unit, truth: number, serial: numbe
   if (!range || !Number.isFinite(truth)) return { over: true };
   const step = displayStep(range, truth);
   const limits = (Math.abs(truth) * range.percent) / 100 + range.digits * step;
-  const bias = 2 * seededRandom(serial + 7919 * meter.ranges.indexOf(range))() - 1;
+  const bias = biasOf(serial, meter.ranges.indexOf(range));
   const shown = truth + bias * limits + NOISE_STEPS * step * drawNormal(random);
   return { value: Math.round(shown / step) * step, step };
+}
+
+/** Where within its limits a range stands, −1 to 1. Neighbouring seeds begin alike, so the first draws are left. */
+function biasOf(serial: number, range: number): number {
+  const random = seededRandom(serial * 97 + range);
+  let drawn = 0;
+  for (let draw = 0; draw < 5; draw++) drawn = random();
+  return 2 * drawn - 1;
 }

@@ -1,0 +1,84 @@
+import { describe, expect, it } from '@jest/globals';
+import { QUANTITIES, QUANTITY_UNITS } from '../meter/index.ts';
+import { completeDraft, type Entry, replay } from '../specimen/index.ts';
+import { askedBy, benchContext, kindFor, lineOf, parseBenchLine } from './index.ts';
+
+function contextOf(...lines: string[]) {
+  const entries: Entry[] = [];
+  for (const line of lines) {
+    const outcome = parseBenchLine(line, benchContext(replay(entries)));
+    if (outcome.kind !== 'entry') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
+    entries.push(completeDraft({ ...outcome.draft, typed: line }, `entry-${entries.length}-0`, '2026-03-07T10:00:00Z'));
+  }
+  return benchContext(replay(entries));
+}
+
+const CLIP = ['V1 5v usb', 'R1 39r on V1.+ X', 'D1 led white on X V1.-', 'C1 10uF on X V1.-'];
+
+describe('a slot on the bench line, for an instrument', () => {
+  const live = contextOf(...CLIP, 'live');
+  const dead = contextOf(...CLIP, 'dead');
+
+  it.each([
+    ['R1 ', { line: 'R1', quantity: 'volts-dc', heldTo: ['R1'] }],
+    ['in', { line: 'in', quantity: 'in-line-dc' }],
+    ['source ', { line: 'source', quantity: 'volts-dc', heldTo: ['source'] }],
+    ['X ', { line: 'X', quantity: 'volts-dc', heldTo: ['R1.2', 'V1.2'] }],
+    ['V1.+ to X', { line: 'V1.+ to X', quantity: 'volts-dc', heldTo: ['V1.1', 'R1.2'] }],
+    ['Tcase ', { line: 'Tcase', quantity: 'celsius', surface: 'case' }],
+    ['lux', { line: 'lux', quantity: 'lux' }],
+  ])('live, “%s” wants its reading', (text, asked) => expect(askedBy(text, live)).toEqual(asked));
+
+  it('dead, a resistor wants its ohms, and nothing else is read', () => {
+    expect(askedBy('R1 ', dead)).toMatchObject({ quantity: 'ohms' });
+    for (const text of ['D1 ', 'C1 ', 'X ']) expect(askedBy(text, dead)).toBeUndefined();
+  });
+
+  it('what a meter shows as a root mean square is asked for so', () => {
+    expect(askedBy('R1 ', live, () => 'rms')).toMatchObject({ quantity: 'volts-ac' });
+    const mains = contextOf('V1 ac 230v 50hz', 'C1 334 X2 on V1.1 X', 'R1 100r on X V1.2');
+    expect(askedBy('V1', { ...mains, benchState: 'live' })).toMatchObject({ quantity: 'volts-ac' });
+    expect(askedBy('in', { ...mains, benchState: 'live' })).toMatchObject({ quantity: 'in-line-ac' });
+  });
+
+  it.each(['', '  ', 'R77 ', 'R1 0.94v', 'note hello', 'claim 5v', '? 5v', 'constructor'])('“%s” names no slot', (text) =>
+    expect(askedBy(text, live)).toBeUndefined(),
+  );
+});
+
+describe('what was measured, as a line', () => {
+  const live = contextOf(...CLIP, 'live');
+
+  it('reads back to the same figures', () => {
+    const line = lineOf(
+      { line: 'in' },
+      {
+        figures: [
+          { unit: 'volts', value: 4.98765432 },
+          { unit: 'amps', value: 0.117123 },
+          { unit: 'watts', value: 0.584 },
+        ],
+      },
+    );
+    expect(line).toBe('in 4.98765v 117.123ma 0.584w');
+    const outcome = parseBenchLine(line, live);
+    expect(outcome).toMatchObject({ kind: 'entry', draft: { kind: 'reading', place: { at: 'in' } } });
+    if (outcome.kind !== 'entry' || outcome.draft.kind !== 'reading') throw new Error('no reading');
+    expect(outcome.draft.figures.map(({ value }) => value)).toEqual([4.98765, 0.117123, 0.584]);
+  });
+
+  it('has its time in a series, and survives the smallest and the largest figures', () => {
+    expect(lineOf({ line: 'Tcase' }, { figures: [{ unit: 'celsius', value: 41.25 }] }, 90.4)).toBe('Tcase 41.25c after 90s');
+    for (const value of [1e-7, -1.5, 0, 999.9, 123456]) {
+      const line = lineOf({ line: 'R1' }, { figures: [{ unit: 'volts', value }] });
+      expect(parseBenchLine(line, live)).toMatchObject({ kind: 'entry' });
+    }
+  });
+});
+
+it('every quantity has a kind of instrument, and figures', () => {
+  for (const quantity of QUANTITIES) {
+    expect(kindFor(quantity)).toBeDefined();
+    expect(QUANTITY_UNITS[quantity].length).toBeGreaterThan(0);
+  }
+});

@@ -1,0 +1,99 @@
+import { INSTRUMENT_FACTS, type InstrumentKind, type Measured, type Quantity } from '../meter/index.ts';
+import type { Unit } from '../quantity/index.ts';
+import { dangersOf, mainSupply, netOf, type Place } from '../specimen/index.ts';
+import type { BenchContext } from './context.ts';
+import { parseBenchLine } from './parse-bench-line.ts';
+
+/** What an instrument is to measure for the slot that a bench line begins with. */
+export interface Asked {
+  /** The line so far, without its last space: `R2`, `in`, `Tcase`. */
+  readonly line: string;
+  readonly quantity: Quantity;
+  /** Where hands hold the probes: a ref, a place, or two pins. */
+  readonly heldTo?: readonly [string] | readonly [string, string];
+  readonly surface?: string;
+  readonly metres?: number;
+}
+
+/** Whether a meter shows the average of a part, or its root mean square. */
+type ShownOf = (ref: string) => 'avg' | 'rms';
+
+/**
+ * Reads a line that ends where its figure is wanted.
+ *
+ * @returns undefined where no place is named, or nothing is measured there in this bench state
+ */
+export function askedBy(text: string, context: BenchContext, shown: ShownOf = () => 'avg'): Asked | undefined {
+  const line = text.trim();
+  if (line === '') return undefined;
+  // A line with any figure of the right unit is a reading, and tells its place.
+  for (const figure of ['1v', '1c', '1']) {
+    const outcome = parseBenchLine(`${line} ${figure}`, context);
+    if (outcome.kind === 'entry' && outcome.draft.kind === 'reading' && outcome.draft.figures.length === 1)
+      return askedAt(outcome.draft.place, line, context, shown);
+  }
+  return undefined;
+}
+
+function askedAt(place: Place, line: string, context: BenchContext, shown: ShownOf): Asked | undefined {
+  const { specimen, benchState } = context;
+  const alternates = dangersOf(specimen).alternating;
+  switch (place.at) {
+    case 'in':
+      return { line, quantity: alternates ? 'in-line-ac' : 'in-line-dc' };
+    case 'source':
+      return { line, quantity: alternates ? 'volts-ac' : 'volts-dc', heldTo: ['source'] };
+    case 'surface':
+      return { line, quantity: 'celsius', surface: place.name };
+    case 'light':
+      return { line, quantity: 'lux', ...(place.metres !== undefined && { metres: place.metres }) };
+    case 'part': {
+      const part = specimen.circuit.parts.find(({ ref }) => ref === place.ref);
+      if (benchState === 'dead') return part?.kind === 'resistor' ? { line, quantity: 'ohms', heldTo: [place.ref] } : undefined;
+      const statistic = part?.kind === 'ac' ? 'rms' : shown(place.ref);
+      return { line, quantity: statistic === 'rms' ? 'volts-ac' : 'volts-dc', heldTo: [place.ref] };
+    }
+    case 'nets': {
+      const back = mainSupply(specimen.circuit);
+      const [plus, minus] = [pinOn(place.plus, context), place.minus === undefined ? back && `${back.ref}.2` : pinOn(place.minus, context)];
+      if (benchState === 'dead' || plus === undefined || minus === undefined) return undefined;
+      return { line, quantity: 'volts-dc', heldTo: [plus, minus] };
+    }
+  }
+}
+
+/** A net by a pin on it, which means the same to anybody who looks at the gadget. */
+function pinOn(name: string, { specimen }: BenchContext): string | undefined {
+  return netOf(specimen.nets, name)?.pins[0];
+}
+
+/** The kind of instrument that measures it; undefined for what none of them does. */
+export function kindFor(quantity: Quantity): InstrumentKind | undefined {
+  const kinds = Object.keys(INSTRUMENT_FACTS) as InstrumentKind[];
+  return kinds.find((kind) => INSTRUMENT_FACTS[kind].measures.includes(quantity));
+}
+
+/** How many digits of an answer go on the tape: more than any of these instruments is sure of. */
+const DIGITS = 6;
+const SUFFIX: Readonly<Partial<Record<Unit, readonly [factor: number, suffix: string]>>> = {
+  volts: [1, 'v'],
+  amps: [1000, 'ma'],
+  ohms: [1, 'r'],
+  watts: [1, 'w'],
+  celsius: [1, 'c'],
+  lux: [1, 'lux'],
+};
+
+/**
+ * The bench line of what was measured, as somebody would have typed it.
+ *
+ * @param afterSeconds since the power came on, for a place in a series
+ */
+export function lineOf({ line }: Pick<Asked, 'line'>, { figures }: Measured, afterSeconds?: number): string {
+  const typed = figures.map(({ unit, value }) => {
+    const [factor, suffix] = SUFFIX[unit] ?? [1, ''];
+    return `${Number((factor * value).toPrecision(DIGITS))}${suffix}`;
+  });
+  const tail = afterSeconds === undefined ? [] : [`after ${Math.max(1, Math.round(afterSeconds))}s`];
+  return [line, ...typed, ...tail].join(' ');
+}
