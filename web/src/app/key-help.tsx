@@ -5,6 +5,7 @@ import { STAGE_TITLES } from './stage-titles.ts';
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'bench line'],
   ['n', 'take the next probe to the bench line'],
+  ['Space', 'take the value from an instrument; hold to log a series'],
   ['b', 'bench state: dead, charged, live'],
   ['[  ]', 'neighbour stage'],
   ['t', 'fold the tape'],

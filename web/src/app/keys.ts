@@ -1,5 +1,6 @@
 import { STAGES, type Stage } from '@mindful-probe/core';
 import { useEffect, useRef } from 'react';
+import type { SpaceKey } from '../shared/instruments/use-space-key.ts';
 
 /** The letter after `g` that leads to each stage. */
 export const STAGE_KEYS: Readonly<Record<Stage, string>> = {
@@ -41,12 +42,36 @@ export function commandOf(key: string, afterG: boolean): KeyCommand | undefined 
 
 const G_LASTS_MS = 1500;
 
+/** What Space already means something to. */
+const TAKES_SPACE = 'button, a, summary, [role=button], [role=slider], [role=radio], [role=option], [role=menuitem], [tabindex="0"]';
+
 /** Listens to the page's keys, but for those typed into something. */
-export function useKeys(onCommand: (command: KeyCommand) => void): void {
+export function useKeys(onCommand: (command: KeyCommand) => void, space?: SpaceKey): void {
   const handler = useRef(onCommand);
   useEffect(() => {
     handler.current = onCommand;
   });
+  const { onSpaceDown, onSpaceUp } = space ?? {};
+  useEffect(() => {
+    if (!onSpaceDown || !onSpaceUp) return undefined;
+    const isFree = ({ key, target }: KeyboardEvent) =>
+      key === ' ' &&
+      !(target instanceof HTMLElement && target.closest(`input, textarea, select, [contenteditable], [role=dialog], ${TAKES_SPACE}`));
+    const onDown = (event: KeyboardEvent) => {
+      if (!isFree(event) || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
+      event.preventDefault();
+      onSpaceDown(event.repeat);
+    };
+    const onUp = (event: KeyboardEvent) => {
+      if (isFree(event)) onSpaceUp();
+    };
+    window.addEventListener('keydown', onDown);
+    window.addEventListener('keyup', onUp);
+    return () => {
+      window.removeEventListener('keydown', onDown);
+      window.removeEventListener('keyup', onUp);
+    };
+  }, [onSpaceDown, onSpaceUp]);
   useEffect(() => {
     let gAt = Number.NEGATIVE_INFINITY;
     function onKeyDown(event: KeyboardEvent) {

@@ -5,6 +5,7 @@ import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { BenchLine, type BenchLineHandle } from '../shared/bench-line/bench-line.tsx';
 import { type OpenSpecimen, SpecimenProvider } from '../shared/data/open-specimen.tsx';
 import { type SpecimenData, useSpecimen } from '../shared/data/use-specimen.ts';
+import { titleOf } from '../shared/instruments/use-taking.ts';
 import { addPhotos } from '../shared/photos/photos.ts';
 import { Patterns } from '../shared/pictures/patterns.tsx';
 import { TapePanel } from '../shared/tape/tape-panel.tsx';
@@ -14,6 +15,9 @@ import { Brand } from './brand.tsx';
 import { ComputingStrip } from './computing-strip.tsx';
 import { GateDialog } from './gate/gate-dialog.tsx';
 import { useGate } from './gate/use-gate.ts';
+import { InstrumentsDialog } from './instruments/instruments-dialog.tsx';
+import { SeriesStrip } from './instruments/series-strip.tsx';
+import { useInstrumentLine } from './instruments/use-instrument-line.ts';
 import { KeyHelp } from './key-help.tsx';
 import { type KeyCommand, useKeys } from './keys.ts';
 import { dischargeProbeOf, nextProbeOf, stateAfter } from './next-probe.ts';
@@ -51,6 +55,13 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
   const discharges = useMemo(() => dischargesOf(specimen.circuit), [specimen.circuit]);
   const next = dischargeProbeOf(specimen, discharges) ?? nextProbeOf(specimen, analysis);
   const chooser = useRef<HTMLInputElement>(null);
+  const line = useInstrumentLine({
+    data,
+    analysis,
+    slot: () => benchLine.current?.read().trim() || (next?.line ?? ''),
+    onTaken: () => write(''),
+  });
+  const armed = next && line.taking.armedFor(next.line);
 
   useEffect(() => {
     const narrow = window.matchMedia(NARROW);
@@ -97,7 +108,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
       case 'theme':
         return toggleTheme();
     }
-  });
+  }, line.space);
 
   return (
     <SpecimenProvider value={open}>
@@ -128,6 +139,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
             hidden
             onChange={(event) => addPhotos(event.target.files ?? [], id, (stage as Stage) ?? 'opening')}
           />
+          <InstrumentsDialog line={line} specimen={specimen} specimenId={id} gates={gates.length} record={record} />
           <PhoneDialog />
           <BenchStateButton state={specimen.benchState} onNext={nextState} />
         </header>
@@ -142,6 +154,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
         </div>
         <div>
           <ComputingStrip again={again} />
+          <SeriesStrip taking={line.taking} />
         </div>
         <footer className="grid border-t border-ink md:grid-cols-[minmax(0,620fr)_minmax(0,660fr)]">
           <section aria-label="Next probe" className="flex min-h-[51px] items-center gap-3 border-rule px-4 max-md:border-b md:border-r">
@@ -160,11 +173,25 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
                   </button>
                 )}
                 <span className="line-clamp-2 min-w-0 flex-1">{next.why}</span>
+                {armed && (
+                  <span className="text-12 whitespace-nowrap text-quiet max-lg:hidden">
+                    <kbd className="key-hint">Space</kbd> {titleOf(armed)}
+                  </span>
+                )}
                 {next.line !== '' && <kbd className="key-hint">n</kbd>}
               </>
             )}
           </section>
-          <BenchLine ref={benchLine} specimenId={id} specimen={specimen} record={record} onPicture={() => chooser.current?.click()} />
+          <BenchLine
+            ref={benchLine}
+            specimenId={id}
+            specimen={specimen}
+            record={record}
+            onPicture={() => chooser.current?.click()}
+            space={line.instruments.length > 0 ? line.space : undefined}
+            note={line.taking.note}
+            onTyped={line.taking.clear}
+          />
         </footer>
       </div>
       <GateDialog gates={gates} open={gateShown} record={ungated.record} onRefuse={refuse} />

@@ -1,6 +1,7 @@
 import { benchContext, completeBenchLine, type EntryDraft, LONGEST_LINE, parseBenchLine, type Specimen } from '@mindful-probe/core';
 import { type ClipboardEvent, type KeyboardEvent, type Ref, useImperativeHandle, useMemo, useRef, useState } from 'react';
 import { useMarks, useMeters } from '../data/use-bench-list.ts';
+import type { SpaceKey } from '../instruments/use-space-key.ts';
 import { useBenchDraft } from './bench-draft.ts';
 
 export interface BenchLineHandle {
@@ -9,6 +10,14 @@ export interface BenchLineHandle {
   suggest(line: string): void;
   /** Puts words there, and the focus stays where it is. */
   write(line: string): void;
+  /** What stands there. */
+  read(): string;
+}
+
+/** Something that is said over the line until the next letter is typed. */
+export interface BenchNote {
+  readonly text: string;
+  readonly tone: 'busy' | 'done' | 'problem';
 }
 
 interface BenchLineProps {
@@ -18,10 +27,14 @@ interface BenchLineProps {
   readonly record: (draft: EntryDraft) => void;
   /** `pic`: opens the camera or the file chooser. */
   readonly onPicture: () => void;
+  /** Space where no letter is missing before it: takes from an instrument. Undefined with none on the line. */
+  readonly space: SpaceKey | undefined;
+  readonly note: BenchNote | undefined;
+  readonly onTyped: () => void;
 }
 
 /** The one-line entry: its meaning above it while it is typed, Enter puts it on the tape, Tab completes. */
-export function BenchLine({ ref, specimenId, specimen, record, onPicture }: BenchLineProps) {
+export function BenchLine({ ref, specimenId, specimen, record, onPicture, space, note, onTyped }: BenchLineProps) {
   const [text, setText] = useBenchDraft(specimenId);
   const [refused, setRefused] = useState<string>();
   const [asked, setAsked] = useState<string>();
@@ -39,6 +52,7 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture }: Benc
       input.current?.focus();
     },
     write: setText,
+    read: () => text,
   }));
 
   function enter() {
@@ -57,7 +71,10 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture }: Benc
   }
 
   function onKeyDown(event: KeyboardEvent) {
-    if (event.key === 'Enter') {
+    if (event.key === ' ' && space && isSlotEnd(text)) {
+      event.preventDefault();
+      space.onSpaceDown(event.repeat);
+    } else if (event.key === 'Enter') {
       event.preventDefault();
       enter();
     } else if (event.key === 'Tab' && !event.shiftKey && completion !== '') {
@@ -88,17 +105,19 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture }: Benc
         <p
           id="bench-meaning"
           role="status"
-          className={`truncate text-14 ${outcome.kind === 'unread' ? (shownRefusal ? 'font-[650] text-brick' : 'text-quiet') : 'text-ink'}`}
+          className={`truncate text-14 ${note ? (note.tone === 'problem' ? 'font-[650] text-brick' : 'text-ink') : outcome.kind === 'unread' ? (shownRefusal ? 'font-[650] text-brick' : 'text-quiet') : 'text-ink'}`}
         >
-          {tooLong !== undefined
-            ? `${tooLong.toLocaleString('en')} characters are too many for one line; ${LONGEST_LINE.toLocaleString('en')} go in. Nothing was pasted.`
-            : outcome.kind === 'entry' || outcome.kind === 'picture'
-              ? outcome.meaning
-              : outcome.kind === 'answer'
-                ? `${outcome.meaning}${asked === text ? ' · Enter keeps it' : ''}`
-                : outcome.kind === 'unread'
-                  ? outcome.message
-                  : ' '}
+          {note
+            ? note.text
+            : tooLong !== undefined
+              ? `${tooLong.toLocaleString('en')} characters are too many for one line; ${LONGEST_LINE.toLocaleString('en')} go in. Nothing was pasted.`
+              : outcome.kind === 'entry' || outcome.kind === 'picture'
+                ? outcome.meaning
+                : outcome.kind === 'answer'
+                  ? `${outcome.meaning}${asked === text ? ' · Enter keeps it' : ''}`
+                  : outcome.kind === 'unread'
+                    ? outcome.message
+                    : ' '}
         </p>
         <div className="relative">
           <span aria-hidden className="pointer-events-none absolute inset-0 font-figures text-17 font-medium whitespace-pre">
@@ -112,9 +131,11 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture }: Benc
             value={text}
             onChange={(event) => {
               setTooLong(undefined);
+              onTyped();
               setText(event.target.value);
             }}
             onKeyDown={onKeyDown}
+            onKeyUp={(event) => event.key === ' ' && space?.onSpaceUp()}
             onPaste={onPaste}
             placeholder="a reading, a part, a step or a question"
             spellCheck={false}
@@ -138,4 +159,9 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture }: Benc
       )}
     </section>
   );
+}
+
+/** Nothing is begun, or a word is: a further space would say nothing. */
+function isSlotEnd(text: string): boolean {
+  return text === '' || text.endsWith(' ');
 }

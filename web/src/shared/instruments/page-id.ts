@@ -1,0 +1,2 @@
+/** This page, by itself: what it switches on goes off with it. */
+export const PAGE_ID: string = crypto.randomUUID();
