@@ -11,10 +11,13 @@ import {
   solveOperatingPoint,
 } from '@mindful-probe/core';
 import { barnLantern, dropper, sixStrings, strip } from './circuits.ts';
+import { judgeEstimates, timeEstimates } from './estimates.ts';
 import { type Measured, measure } from './measure.ts';
 import { yardstick } from './yardstick.ts';
 
-const { values } = parseArgs({ options: { json: { type: 'boolean', default: false }, circuit: { type: 'string' } } });
+const { values } = parseArgs({
+  options: { json: { type: 'boolean', default: false }, estimates: { type: 'boolean', default: false }, circuit: { type: 'string' } },
+});
 
 function solving(name: string, circuit: Circuit): Measured {
   return measure(name, () => {
@@ -42,6 +45,7 @@ const context = benchContext(replay([]));
 const results = values.circuit
   ? [solving('circuit', readCircuit(values.circuit))]
   : [
+      ...timeEstimates(),
       solving('operating-point-lantern', barnLantern()),
       solving('operating-point-18', sixStrings()),
       solving('settled-dropper', dropper(1e-6, 10e-6)),
@@ -51,11 +55,16 @@ const results = values.circuit
       measure('bench-line', () => void parseBenchLine('R3 red violet black gold on A B', context)),
     ];
 
+// Takes minutes, so only by asking.
+const judged = values.estimates ? judgeEstimates() : undefined;
+
 if (values.json) {
-  process.stdout.write(`${JSON.stringify({ yardstickMs: yard.medianMs, coldSolveMegabytes: megabytes, results }, null, 2)}\n`);
+  const document = { yardstickMs: yard.medianMs, coldSolveMegabytes: megabytes, results, ...(judged && { estimates: judged }) };
+  process.stdout.write(`${JSON.stringify(document, null, 2)}\n`);
 } else {
   const line = ({ name, medianMs }: Measured) =>
     `${name.padEnd(26)} ${medianMs.toFixed(4).padStart(10)} ms   ${(medianMs / yard.medianMs).toFixed(4).padStart(9)} yardsticks\n`;
   process.stdout.write([yard, ...results].map(line).join(''));
   process.stdout.write(`one cold solve of the dropper takes ${megabytes.toFixed(1)} MB\n`);
+  for (const [name, share] of Object.entries(judged ?? {})) process.stdout.write(`${name.padEnd(26)} ${share.toFixed(4)}\n`);
 }

@@ -1,10 +1,8 @@
-import { readFileSync, rmSync } from 'node:fs';
-import { createRequire } from 'node:module';
+import { rmSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { Browser, Page } from 'puppeteer-core';
+import { axeFindings } from './axe.ts';
 import { newFolder, openBrowser, openPage, type RunningApp, startApp } from './harness.ts';
-
-const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 const VIEWS = [
   '/',
@@ -42,20 +40,6 @@ async function settled(page: Page): Promise<void> {
   await page.evaluate(() => document.fonts.ready);
   await page.waitForFunction(() => !/computing…|Opening…|Searching…/.test(document.querySelector('main')?.textContent ?? ''));
   await new Promise((resolve) => setTimeout(resolve, 150));
-}
-
-interface Violation {
-  id: string;
-  impact: string;
-  nodes: { html: string }[];
-}
-
-async function violationsOf(page: Page): Promise<string[]> {
-  await page.evaluate(AXE);
-  const violations = (await page.evaluate('axe.run().then((result) => result.violations)')) as Violation[];
-  return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`);
 }
 
 /** Texts below 12 px, and things that stick out of the page to the right. */
@@ -116,7 +100,7 @@ async function foreignFontsOf(page: Page): Promise<string[]> {
 describe('every view', () => {
   it.each(VIEWS)('%s: no serious accessibility finding, no small or lost text, no glyph of the machine, no complaint', async (path) => {
     await visit(path, async (page, complaints) => {
-      expect(await violationsOf(page)).toEqual([]);
+      expect(await axeFindings(page)).toEqual([]);
       expect(await misfitsOf(page)).toEqual([]);
       expect(await foreignFontsOf(page)).toEqual([]);
       expect(complaints.filter((text) => !text.includes('404'))).toEqual([]);
@@ -124,7 +108,7 @@ describe('every view', () => {
   });
 
   it.each(VIEWS.filter((path) => path === '/' || path.includes('usb-book-clip')))('%s in lamp-black has its contrasts', async (path) => {
-    await visit(path, async (page) => expect(await violationsOf(page)).toEqual([]), 'lamp-black');
+    await visit(path, async (page) => expect(await axeFindings(page)).toEqual([]), 'lamp-black');
   });
 });
 

@@ -20,6 +20,8 @@ export interface ProbeProposal {
 const EFFORT = { volts: 1, ohms: 1.3, amps: 1.1, watts: 1.1 } as const;
 /** What a contact with live mains weighs against that: a dead or in-line reading that does nearly as well comes first. */
 const MAINS_CONTACT = 5;
+/** Work to bring the bench from dead to live or back, relative: switching, waiting for stores, looking twice. */
+const OTHER_STATE = 1.6;
 /** A reading that shrinks the uncertainty by less than this share is not worth proposing. */
 const WORTH = 0.03;
 
@@ -30,6 +32,8 @@ export interface ProbeOptions {
   readonly inLine?: string;
   /** A live contact is one with mains. */
   readonly mains?: boolean;
+  /** How the bench is now; what is read in the other state costs the work to get there. */
+  readonly benchState?: 'dead' | 'live';
 }
 
 /**
@@ -42,7 +46,7 @@ export function proposeProbes(
   fit: Fit,
   wanted: Figure,
   taken: readonly { kind: string; ref: string }[],
-  { shown = () => 'avg', inLine, mains = false }: ProbeOptions = {},
+  { shown = () => 'avg', inLine, mains = false, benchState }: ProbeOptions = {},
 ): readonly ProbeProposal[] {
   const [{ uncertainty: now } = { uncertainty: 0 }] = fit.figures([wanted]);
   const isTaken = (kind: string, ref: string) => taken.some((reading) => reading.kind === kind && reading.ref === ref);
@@ -81,11 +85,18 @@ export function proposeProbes(
     const expectedUncertainty = fit.afterKnowing(wanted, unknown, uncertainty);
     proposals.push({ kind: 'ohms', ref: unknown.ref, state: 'dead', contact: false, now, expectedUncertainty });
   }
-  return proposals.filter((proposal) => proposal.expectedUncertainty < now * (1 - WORTH)).sort((a, b) => score(b, mains) - score(a, mains));
+  return proposals
+    .filter((proposal) => proposal.expectedUncertainty < now * (1 - WORTH))
+    .sort((a, b) => score(b, mains, benchState) - score(a, mains, benchState));
 }
 
-function score({ kind, contact, now, expectedUncertainty }: ProbeProposal, mains: boolean): number {
-  return Math.log(now / Math.max(expectedUncertainty, now * 1e-6)) / (EFFORT[kind] * (contact && mains ? MAINS_CONTACT : 1));
+function score(
+  { kind, state, contact, now, expectedUncertainty }: ProbeProposal,
+  mains: boolean,
+  benchState: 'dead' | 'live' | undefined,
+): number {
+  const work = EFFORT[kind] * (contact && mains ? MAINS_CONTACT : 1) * (benchState !== undefined && state !== benchState ? OTHER_STATE : 1);
+  return Math.log(now / Math.max(expectedUncertainty, now * 1e-6)) / work;
 }
 
 /** What one step of the last digit would be on a 4000-count display, auto-ranged. */

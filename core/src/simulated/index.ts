@@ -1,4 +1,6 @@
 export { type Displayed, displayed } from './display.ts';
+export { drawFault, drawReadings, drawTruth, type Fault } from './drawn-bench.ts';
+export { MARKED_GADGETS } from './marked-gadgets.ts';
 export {
   type Delivered,
   type Feed,

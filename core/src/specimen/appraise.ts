@@ -77,7 +77,14 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
     slots: slotsOf({ circuit, fit, trusted, shown }, readings),
     readings,
     fit: { chiSquare: fit.chiSquare, freedom: fit.freedom, probability: fit.probability },
-    next: wanted ? proposeProbes(circuit, fit, wanted, takenOf(readings), { shown, mains, ...(hasInLine && { inLine: supply.ref }) }) : [],
+    next: wanted
+      ? proposeProbes(circuit, fit, wanted, takenOf(readings), {
+          shown,
+          mains,
+          benchState: specimen.benchState === 'live' ? 'live' : 'dead',
+          ...(hasInLine && { inLine: supply.ref }),
+        })
+      : [],
     supplyWatts: { value: -watts.value, uncertainty: watts.uncertainty },
     supplyAmps: { value: Math.abs(amps.value), uncertainty: amps.uncertainty },
     measured: readings.some(({ reading }) => tellsCurrent(reading, supply.ref)),

@@ -34,7 +34,8 @@ function withDeeds(disagreement: Disagreement, specimen: Specimen, found: Fitted
     case 'reading':
       return ofReading(disagreement, specimen, found);
     case 'lead':
-      return { ...disagreement, testLine: 'source ' };
+      // What stands at the board's end of the lead takes the place of what stood at the source.
+      return { ...disagreement, ...(disagreement.ref !== undefined && { testLine: `${disagreement.ref} ` }) };
     case 'part':
       return ofPart(disagreement, found);
     case 'join':

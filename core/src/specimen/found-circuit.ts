@@ -1,7 +1,7 @@
 import { applyChanges, type Circuit, suppliesOf, withFields } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import { type EstimateReading, type Fit, fitReadings, type MeterLoad } from '../estimate/index.ts';
-import { COVERAGE } from '../quantity/index.ts';
+import { COVERAGE, formatEngineering } from '../quantity/index.ts';
 import type { Place } from './entry.ts';
 import { netOf } from './nets.ts';
 import type { Specimen } from './replay.ts';
@@ -89,11 +89,18 @@ function toleranceOf(part: Part, readings: readonly PlacedReading[]): Record<str
 /** Readings of the circuit itself; temperatures and light say nothing to the estimate. The latest of a kind at a place counts. */
 function placedReadings(specimen: Specimen, circuit: Circuit, rework: number): readonly PlacedReading[] {
   const latest = new Map<string, PlacedReading>();
+  const supplyRef = mainSupply(circuit)?.ref;
+  let board: { readonly value: number; readonly uncertainty: number } | undefined;
   for (const { entry, rework: taken } of specimen.readings) {
     if (taken !== rework) continue;
     for (const [index, { unit, value, uncertainty, doubtful, inputOhms, burdenOhms }] of entry.figures.entries()) {
       const reading = estimateReading(circuit, resolved(entry.place, specimen), unit, { id: `${entry.id}_${index}`, value, uncertainty });
       if (!reading) continue;
+      // Volts of an in-line meter are those of its place; once they were read at the gadget's own end, those count.
+      if (reading.kind === 'volts' && reading.across === supplyRef) {
+        if (entry.place.at === 'part') board = reading;
+        else if (board) continue;
+      }
       latest.set(keyOf(reading), {
         entryId: entry.id,
         place: entry.place,
@@ -104,7 +111,24 @@ function placedReadings(specimen: Specimen, circuit: Circuit, rework: number): r
       });
     }
   }
-  return [...latest.values()];
+  return [...latest.values()].map((placed) => leftBeforeLead(placed, specimen, board));
+}
+
+/** The volts of two places differ by more than this many standard deviations: something lies between them. */
+const LEAD_SIGMAS = 3;
+
+/** Watts that an in-line meter read before a lead are not the gadget's: the lead has its share of them. */
+function leftBeforeLead(
+  placed: PlacedReading,
+  { readings }: Specimen,
+  board: { readonly value: number; readonly uncertainty: number } | undefined,
+): PlacedReading {
+  if (!board || placed.place.at !== 'in' || placed.reading.kind !== 'watts') return placed;
+  const { entry } = readings.find((reading) => reading.entry.id === placed.entryId) ?? {};
+  const source = entry?.figures.find(({ unit }) => unit === 'volts');
+  if (!source || Math.abs(source.value - board.value) <= LEAD_SIGMAS * Math.hypot(source.uncertainty, board.uncertainty)) return placed;
+  const volts = (value: number) => formatEngineering(value, 'volts').text;
+  return { ...placed, leftOut: `read before the lead: ${volts(source.value)} there, ${volts(board.value)} at the board` };
 }
 
 /** Names of pins and pads as the nets they lie on now. */

@@ -8,6 +8,8 @@ export interface NextProbe {
   readonly why: string;
   /** What goes on the bench line when it is taken. */
   readonly line: string;
+  /** The bench state that it is read in, where that matters. */
+  readonly state?: 'dead' | 'live';
 }
 
 /** The one obvious next thing: what is missing for a circuit, else the reading that settles most of the LED current. */
@@ -65,5 +67,5 @@ function proposal(appraisal: Appraisal): NextProbe {
   const [best] = appraisal.next;
   if (!best || !appraisal.hardest) return { what: 'enough', why: 'more readings would hardly change the verdict', line: '' };
   const { what, why, line } = sayProposal(best, appraisal.hardest.figure.value, appraisal.circuit);
-  return { what, why: why.replace(': ', `: ${appraisal.hardest.ref} current `), line };
+  return { what, why: why.replace(': ', `: ${appraisal.hardest.ref} current `), line, state: best.state };
 }

@@ -55,13 +55,15 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
   const discharges = useMemo(() => dischargesOf(specimen.circuit), [specimen.circuit]);
   const next = dischargeProbeOf(specimen, discharges) ?? nextProbeOf(specimen, analysis);
   const chooser = useRef<HTMLInputElement>(null);
+  // What is read dead waits until it is, and the other way round.
+  const elsewhere = next?.state !== undefined && next.state !== (specimen.benchState === 'live' ? 'live' : 'dead');
   const line = useInstrumentLine({
     data,
     analysis,
-    slot: () => benchLine.current?.read().trim() || (next?.line ?? ''),
+    slot: () => benchLine.current?.read().trim() || (elsewhere ? '' : (next?.line ?? '')),
     onTaken: () => write(''),
   });
-  const armed = next && line.taking.armedFor(next.line);
+  const armed = next && !elsewhere && line.taking.armedFor(next.line);
 
   useEffect(() => {
     const narrow = window.matchMedia(NARROW);
@@ -173,6 +175,11 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
                   </button>
                 )}
                 <span className="line-clamp-2 min-w-0 flex-1">{next.why}</span>
+                {elsewhere && (
+                  <span className="text-12 whitespace-nowrap text-quiet max-lg:hidden">
+                    <kbd className="key-hint">b</kbd> first, to {next.state}
+                  </span>
+                )}
                 {armed && (
                   <span className="text-12 whitespace-nowrap text-quiet max-lg:hidden">
                     <kbd className="key-hint">Space</kbd> {titleOf(armed)}

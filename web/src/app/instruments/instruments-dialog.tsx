@@ -138,7 +138,7 @@ function InstrumentRow({ instrument }: { readonly instrument: InstrumentNow }) {
       <button
         type="button"
         className="ml-auto text-petrol underline"
-        aria-label={`take ${titleOf(instrument)} off the list`}
+        aria-label={`take off the ${titleOf(instrument)}`}
         onClick={() => void instrumentsApi.unlist(id)}
       >
         take off

@@ -12,9 +12,12 @@ interface InstrumentList {
 const ADDRESS = '/api/instruments';
 const NONE: readonly InstrumentNow[] = [];
 
+// The stream tells all; a fetch that it overtook would put back what is past.
+const BY_STREAM = { revalidateOnFocus: false, revalidateOnReconnect: false, revalidateIfStale: false } as const;
+
 /** The instruments on the bench's list, as they are now. */
 export function useInstruments(): readonly InstrumentNow[] {
-  return useSWR<InstrumentList, Error>(ADDRESS, request<InstrumentList>, { revalidateOnFocus: true }).data?.instruments ?? NONE;
+  return useSWR<InstrumentList, Error>(ADDRESS, request<InstrumentList>, BY_STREAM).data?.instruments ?? NONE;
 }
 
 /**
@@ -23,9 +26,10 @@ export function useInstruments(): readonly InstrumentNow[] {
  */
 export function useInstrumentFeed(): void {
   const instruments = useInstruments();
+  const isEmpty = instruments.length === 0;
   const holds = instruments.some(({ output, series }) => output?.page === PAGE_ID || series?.page === PAGE_ID);
   useServerEvents(
-    instruments.length === 0 ? undefined : `${ADDRESS}/events?page=${PAGE_ID}`,
+    isEmpty ? undefined : `${ADDRESS}/events?page=${PAGE_ID}`,
     {
       hello: (text) => void mutate(ADDRESS, JSON.parse(text) as InstrumentList, { revalidate: false }),
       instrument: (text) => put(JSON.parse(text) as InstrumentNow),
@@ -36,6 +40,13 @@ export function useInstrumentFeed(): void {
     },
     holds,
   );
+  useEffect(() => {
+    if (!isEmpty) return undefined;
+    // Another tab may have put the first one on the list.
+    const look = () => void mutate(ADDRESS);
+    window.addEventListener('focus', look);
+    return () => window.removeEventListener('focus', look);
+  }, [isEmpty]);
   const onHide = useCallback(() => navigator.sendBeacon(`${ADDRESS}/leave?page=${PAGE_ID}`), []);
   useEffect(() => {
     if (!holds) return undefined;
@@ -55,15 +66,20 @@ function put(instrument: InstrumentNow): void {
   });
 }
 
+/** Which instruments there are, by an answer; what each says is known better by the stream. */
+function adopt(answer: InstrumentList): void {
+  change((known) => answer.instruments.map((instrument) => known.find(({ id }) => id === instrument.id) ?? instrument));
+}
+
 const at = (id: string, verb: string) => `${ADDRESS}/${encodeURIComponent(id)}${verb}`;
 
 /** What a page asks of the instruments. Each throws a ProblemError with the server's words. */
 export const instrumentsApi = {
   async list(listed: ListedInstrument): Promise<void> {
-    await mutate(ADDRESS, await putJson<InstrumentList>(ADDRESS, listed), { revalidate: false });
+    adopt(await putJson<InstrumentList>(ADDRESS, listed));
   },
   async unlist(id: string): Promise<void> {
-    await mutate(ADDRESS, await request<InstrumentList>(at(id, ''), { method: 'DELETE' }), { revalidate: false });
+    adopt(await request<InstrumentList>(at(id, ''), { method: 'DELETE' }));
   },
   measure(id: string, quantity: Quantity, hand: Hand | undefined): Promise<Measured> {
     return postJson(at(id, '/measure'), { quantity, ...(hand && { hand }) });

@@ -94,8 +94,9 @@ export function useTaking({ specimen, analysis, instruments, gadget, everySecond
   /** The slot with the instrument for it, or why there is none. */
   function ready(slot: string): { asked: Asked; instrument: InstrumentNow; hand: Hand | undefined } | string {
     const asked = askedFor(slot);
+    if (!asked && slot.trim() === '') return 'What is wanted next is not read in this bench state: press b, or name a slot of your own.';
     if (!asked)
-      return `“${slot.trim() || 'nothing'}” is no slot that is read with the bench ${specimen.benchState}: name a part, in, Tcase or lux first.`;
+      return `“${slot.trim()}” is no slot that is read with the bench ${specimen.benchState}: name a part, in, Tcase or lux first.`;
     const kind = kindFor(asked.quantity);
     const able = instruments.filter((instrument) => instrument.kind === kind);
     const instrument = able.find(({ line }) => line.kind === 'ready') ?? able[0];

@@ -4,18 +4,28 @@ import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { sayProposal } from '../../shared/figures/say-proposal.ts';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 
-const ON_DEMAND = 4;
+const ON_DEMAND = 3;
 
-/** What would teach most next; the runners-up on demand. */
+/** What would teach something beside the next probe, which stands at the foot of the page: on demand. */
 export function NextProbes({ appraisal: { next, hardest, circuit } }: { readonly appraisal: Appraisal }) {
   const { suggest } = useOpenSpecimen();
   const [more, setMore] = useState(false);
   if (!hardest) return null;
   if (next.length === 0) return <p className="mt-3 text-quiet">Enough: more readings would hardly change what drives {hardest.ref}.</p>;
+  const others = next.slice(1, 1 + ON_DEMAND);
+  if (others.length === 0) return null;
+  if (!more)
+    return (
+      <p className="mt-3">
+        <button type="button" className="text-petrol underline" onClick={() => setMore(true)}>
+          what else would teach something
+        </button>
+      </p>
+    );
   return (
     <section aria-label="Next probes" className="mt-3 max-w-[840px]">
       <ol>
-        {next.slice(0, more ? ON_DEMAND : 1).map((proposal) => {
+        {others.map((proposal) => {
           const { what, why, line, caution } = sayProposal(proposal, hardest.figure.value, circuit);
           return (
             <li key={`${proposal.kind} ${proposal.ref}`} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
@@ -32,11 +42,6 @@ export function NextProbes({ appraisal: { next, hardest, circuit } }: { readonly
           );
         })}
       </ol>
-      {!more && next.length > 1 && (
-        <button type="button" className="text-petrol underline" onClick={() => setMore(true)}>
-          what else would teach something
-        </button>
-      )}
     </section>
   );
 }
