@@ -1,14 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import {
-  type ClaimFigure,
-  type ClaimWords,
-  doubtClaims,
-  equivalentLumens,
-  type Mains,
-  meanCandela,
-  parseListing,
-  throwOf,
-} from './index.ts';
+import { throwMetres } from '../drive/index.ts';
+import { type ClaimFigure, type ClaimWords, doubtClaims, equivalentLumens, type Mains, meanCandela, parseListing } from './index.ts';
 
 type Figure = [ClaimFigure['field'], number, number?];
 type Words = [ClaimWords['field'], string];
@@ -83,7 +75,7 @@ describe('energy', () => {
 
 describe('beam', () => {
   it('10,000 cd throw 200 m to 0.25 lx (ANSI FL 1)', () => {
-    expect(throwOf(10_000)).toBe(200);
+    expect(throwMetres(10_000)).toBe(200);
     expect(
       doubts([
         ['volts', 3.7],

@@ -15,5 +15,5 @@ export {
   claimFieldOf,
 } from './fields.ts';
 export { type ListingFind, parseListing } from './parse-listing.ts';
-export { meanCandela, throwOf } from './rules/beam.ts';
+export { meanCandela } from './rules/beam.ts';
 export { equivalentLumens, LUMENS_PER_WATT_LIMIT } from './rules/light.ts';

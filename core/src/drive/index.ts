@@ -1,3 +1,9 @@
+export { type BoardSeat, type HeatPath, type HeatPathOf, type HeatResistance, type HeatStretch, heatPathOf } from './heat/heat-path.ts';
+export { fitSoak, type Soak, type SoakPoint } from './heat/soak.ts';
+export { type Drive, type Life, lifeAt, lifeRatio } from './life/life.ts';
+export { type FlickerRegion, flickerRegion, lowRiskFlickerPercent, noEffectFlickerPercent } from './light/flicker.ts';
 export { lightness, lightRatio, seenChange } from './light/lightness.ts';
+export { candelaFromLux, LUMENS_FACTOR, lightWhenWarm, lumensFromCandela, throwMetres, usualLumensPerWatt } from './light/photometry.ts';
 export { type Limit, lightShareOf, ratedChipAmps, ratedResistorWatts } from './ratings.ts';
+export { CHIP_SPREADS, type ChipSpread, type DarkChip, darkChipOf, type Sharing, sharingOf } from './sharing.ts';
 export { COMFORT, hardestDriven, type Stress, type StressLevel, stressesOf, stressLevel } from './stress.ts';

@@ -1,9 +1,5 @@
+import { lowRiskFlickerPercent } from '../drive/index.ts';
 import type { Finding, SafetyRule } from './finding.ts';
-
-/** IEEE 1789-2015, low-risk limit of flicker per cent at a frequency: 0.025·f below 90 Hz, 0.08·f up to 1250 Hz, free above. */
-export function lowRiskFlickerPercent(hertz: number): number {
-  return hertz < 90 ? 0.025 * hertz : hertz <= 1250 ? 0.08 * hertz : 100;
-}
 
 /** Light that goes up and down with the mains. */
 export const flickerFindings: SafetyRule = ({ circuit, solution }) => {

@@ -1,3 +1,2 @@
 export { type Audit, audit, auditSolved } from './audit.ts';
 export type { Finding, FindingCode, Severity } from './finding.ts';
-export { lowRiskFlickerPercent } from './flicker.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { parseCircuit } from '../circuit/index.ts';
-import { audit, type Finding, lowRiskFlickerPercent } from './index.ts';
+import { audit, type Finding } from './index.ts';
 
 type Loose = Record<string, unknown> & { ref: string; kind: string; pins: string[] };
 
@@ -126,16 +126,5 @@ describe('things on cells', () => {
       { ref: 'R1', kind: 'resistor', pins: ['o', '-'], ohms: 1000 },
     ];
     expect(said(parts)).toContain('unsafe converter-volts K1');
-  });
-});
-
-describe('IEEE 1789 low risk', () => {
-  it.each([
-    [50, 1.25],
-    [100, 8],
-    [120, 9.6],
-    [2000, 100],
-  ])('at %d Hz %d %%', (hertz, percent) => {
-    expect(lowRiskFlickerPercent(hertz)).toBeCloseTo(percent, 9);
   });
 });

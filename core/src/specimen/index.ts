@@ -8,6 +8,15 @@ export { constructionOf } from './construction.ts';
 export type { Continuity, Contradiction } from './continuity.ts';
 export { ledCurrentSum, resistorWattsSum, type Sum, type SumLine } from './current-sum.ts';
 export {
+  type DriveDetails,
+  type DriveWave,
+  driveDetails,
+  type Guess,
+  type LeadLoss,
+  type LedDetails,
+  type ReadLight,
+} from './drive-details.ts';
+export {
   BENCH_STATES,
   type BenchState,
   BOARD_SIDES,

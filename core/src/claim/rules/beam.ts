@@ -1,17 +1,11 @@
+import { throwMetres } from '../../drive/index.ts';
 import { sayClaim } from '../claim-figure.ts';
 import type { ClaimDoubt, ClaimRule } from '../claim-rule.ts';
 import { pairs } from './pairs.ts';
 
-/** Throw is where a beam is down to 0.25 lx, a bright moon's light (ANSI/PLATO FL 1). */
-const THROW_LUX = 0.25;
 const THROW_SLACK = 0.15;
 /** The middle of a beam over its mean: above, no reflector spreads the rest that thinly; below, most light goes elsewhere. */
 const PEAK_OVER_MEAN = { low: 0.3, high: 6 };
-
-/** Metres at which so many candela are down to 0.25 lx. */
-export function throwOf(candela: number): number {
-  return Math.sqrt(candela / THROW_LUX);
-}
 
 /** Mean candela of so many lumens spread evenly over a cone of so many degrees. */
 export function meanCandela(lumens: number, beamDegrees: number): number {
@@ -21,7 +15,7 @@ export function meanCandela(lumens: number, beamDegrees: number): number {
 /** Throw, candela, lumens and beam are one thing said four ways. */
 export const beamDoubts: ClaimRule = ({ figures }) => [
   ...pairs(figures, 'throwMetres', 'candela').flatMap(([reach, candela]): ClaimDoubt[] => {
-    const expected = throwOf(candela.value);
+    const expected = throwMetres(candela.value);
     if (Math.abs(reach.value / expected - 1) <= THROW_SLACK) return [];
     const text = `${sayClaim(candela)} throw ${Math.round(expected)} m (to 0.25 lx, ANSI FL 1), not ${sayClaim(reach)}.`;
     return [

@@ -15,7 +15,7 @@ export interface BenchLineHandle {
 }
 
 /** Something that is said over the line until the next letter is typed. */
-export interface BenchNote {
+interface BenchNote {
   readonly text: string;
   readonly tone: 'busy' | 'done' | 'problem';
 }

@@ -21,7 +21,7 @@ import { PAGE_ID } from './page-id.ts';
 import { instrumentsApi } from './use-instruments.ts';
 
 /** What is happening between the bench line and the instruments, in words. */
-export interface TakingNote {
+interface TakingNote {
   readonly text: string;
   readonly tone: 'busy' | 'done' | 'problem';
 }

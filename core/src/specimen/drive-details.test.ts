@@ -1,0 +1,94 @@
+import { describe, expect, it } from '@jest/globals';
+import { benchContext, parseBenchLine } from '../bench-line/index.ts';
+import { appraise, completeDraft, type DriveDetails, driveDetails, type Entry, type EntryDraft, replay } from './index.ts';
+
+function detailsOf(...lines: (string | EntryDraft)[]): DriveDetails {
+  const entries: Entry[] = [];
+  for (const line of lines) {
+    const outcome =
+      typeof line === 'string' ? parseBenchLine(line, benchContext(replay(entries))) : { kind: 'entry' as const, draft: line };
+    if (outcome.kind !== 'entry') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
+    entries.push(completeDraft(outcome.draft, `entry-${entries.length}-0`, '2026-03-07T10:00:00Z'));
+  }
+  const specimen = replay(entries);
+  const appraisal = appraise(specimen, 0);
+  if (!appraisal.ok) throw new Error(appraisal.error.message);
+  return driveDetails(specimen, appraisal.value, 0);
+}
+
+const LAMP = ['V1 12v on A G', 'R1 100r on A B', 'D1 led white 5mm 3 series 2 parallel on B G'];
+const MAINS = [
+  'V1 ac 230v 50hz on A G',
+  'C1 1uF 400v on A X',
+  'B1 bridge on X G P M',
+  'C2 10uF 400v on P M',
+  'D1 led white 24 series on P M',
+];
+
+describe('the details of Drive', () => {
+  it('where the watts go adds up: efficiency is LED watts over what the supply gives', () => {
+    const { supply, waves, runtime } = detailsOf(...LAMP);
+    expect(supply.efficiency).toBeCloseTo(supply.ledWatts / supply.watts, 12);
+    expect(supply.efficiency).toBeGreaterThan(0.5);
+    expect(supply.efficiency).toBeLessThan(1);
+    expect(waves).toEqual([]);
+    expect(runtime).toBeUndefined();
+  });
+
+  it('heat goes by what Opening and the thermometer know', () => {
+    const guessed = detailsOf(...LAMP).leds[0]?.heat;
+    const seated = detailsOf(...LAMP, { kind: 'fact', name: 'heat-path', value: 'metal, screwed with paste' }).leds[0]?.heat;
+    const read = detailsOf(...LAMP, 'Tboard 62c after 30min').leds[0]?.heat;
+    expect(seated?.stretches[1]?.resistance.source).toContain('paste');
+    expect((seated?.high ?? 0) - (seated?.low ?? 0)).toBeLessThan((guessed?.high ?? 0) - (guessed?.low ?? 0));
+    expect(read?.joints.at(-1)).toEqual({ name: 'board', celsius: 62, read: true });
+    expect(read?.junctionCelsius).toBeGreaterThan(62);
+    // Too early to say where it ends.
+    expect(detailsOf(...LAMP, 'Tboard 30c after 1min').leds[0]?.heat.joints.at(-1)?.name).toBe('air');
+  });
+
+  it('a soak says where the temperature goes before it is there', () => {
+    const at = (minutes: number) => (71 - 49 * Math.exp(-minutes / 6)).toFixed(1);
+    const lines = [1, 2, 4, 6, 8, 10, 12].map((minutes) => `Tcase ${at(minutes)}c after ${minutes}min`);
+    const { soaks, leds } = detailsOf(...LAMP, 'Tcase 22c cold', ...lines);
+    expect(soaks[0]?.soak.final.value).toBeCloseTo(71, -0.5);
+    expect(leds[0]?.heat.joints.at(-1)).toMatchObject({ name: 'case', read: true });
+  });
+
+  it('a lux reading at a distance is candela, throw and lumens over the claimed beam', () => {
+    const { light } = detailsOf('claim 60deg box', ...LAMP, 'lux 840 @ 0.5m');
+    expect(light).toMatchObject({ candela: 210, beamDegrees: 60, beamClaimed: true });
+    expect(light?.lumens).toBeCloseTo(210 * 2 * Math.PI * (1 - Math.cos(Math.PI / 6)), 6);
+    expect(detailsOf(...LAMP, 'lux 840').light).toBeUndefined();
+  });
+
+  it('what the lead takes is known once both its ends were read', () => {
+    const { lead } = detailsOf('V1 5v on A G', 'R1 39r on A B', 'D1 led white on B G', 'in 5.05v 42ma', 'V1 4.90v');
+    expect(lead).toMatchObject({ sourceVolts: 5.05, boardVolts: 4.9 });
+    expect(lead?.ohms).toBeCloseTo(0.15 / 0.042, 0);
+    expect(detailsOf(...LAMP, 'in 12v 50ma', 'V1 11.99v').lead).toBeUndefined();
+  });
+
+  it('on mains there are waves over one period, flicker with its region, and no more light than current', () => {
+    const { waves, leds, supply } = detailsOf(...MAINS);
+    expect(waves.map(({ name }) => name)).toEqual(['V1 volts', 'V1 current', 'C2 volts', 'D1 chip current']);
+    for (const { wave } of waves) expect(wave.seconds.at(-1)).toBeCloseTo(0.02, 6);
+    expect(Math.max(...(waves[0]?.wave.values ?? []))).toBeCloseTo(230 * Math.SQRT2, 0);
+    expect(waves[2]?.limit).toEqual({ value: 400, words: 'C2 rated' });
+    expect(leds[0]?.flicker).toMatchObject({ hertz: 100 });
+    expect(supply.powerFactor).toBeLessThan(0.8);
+    // The LED's current averages to what the solution says.
+    const led = waves[3]?.wave;
+    expect(Math.max(...(led?.values ?? []))).toBeGreaterThan(0);
+  });
+
+  it('cells have a runtime, chips on one pair of nets share', () => {
+    const { runtime, leds } = detailsOf('B1 3 aaa alkaline on A G', 'R1 5.6r on A B', 'D1-D5 led white 5mm parallel on B G');
+    expect(runtime?.hours).toBeGreaterThan(1);
+    expect(leds[0]?.sharing.map(({ spread, count }) => [spread, count])).toEqual([
+      ['of one bin', 5],
+      ['mixed', 5],
+    ]);
+    expect(leds[0]?.dark?.others).toBeGreaterThan(1);
+  });
+});
