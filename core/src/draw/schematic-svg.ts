@@ -1,3 +1,4 @@
+import { escapeXml } from './escape-xml.ts';
 import { PALETTES, type Palette, type PaletteName } from './palette.ts';
 import type { Schematic, SchematicSymbol } from './sheet.ts';
 import { isTall, LABEL_LINE, symbolLabel } from './symbol-label.ts';
@@ -77,8 +78,4 @@ export const BOX_DIODE = 'M-20 0H-8M8 0H20M-8 -9V9L8 0ZM8 -9V9';
 function text(x: number, y: number, anchor: string, words: string, colour: string, weight: number, size = 14): string {
   if (words === '') return '';
   return `<text x="${x}" y="${y}" text-anchor="${anchor}" fill="${colour}" stroke="none" font-weight="${weight}" font-size="${size}">${escapeXml(words)}</text>`;
-}
-
-function escapeXml(words: string): string {
-  return words.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 }

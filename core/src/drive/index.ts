@@ -6,4 +6,14 @@ export { lightness, lightRatio, seenChange } from './light/lightness.ts';
 export { candelaFromLux, LUMENS_FACTOR, lightWhenWarm, lumensFromCandela, throwMetres, usualLumensPerWatt } from './light/photometry.ts';
 export { type Limit, lightShareOf, ratedChipAmps, ratedResistorWatts } from './ratings.ts';
 export { CHIP_SPREADS, type ChipSpread, type DarkChip, darkChipOf, type Sharing, sharingOf } from './sharing.ts';
-export { COMFORT, hardestDriven, type Stress, type StressLevel, stressesOf, stressLevel } from './stress.ts';
+export {
+  COMFORT,
+  hardestDriven,
+  type Stress,
+  type StressKind,
+  type StressLevel,
+  stressesOf,
+  stressLevel,
+  stressName,
+  stressUnit,
+} from './stress.ts';

@@ -1,13 +1,34 @@
 import type { Circuit } from '../circuit/index.ts';
+import type { Part } from '../device/index.ts';
 import type { Fit } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import type { Figure } from '../solve/index.ts';
 import { type Limit, ratedChipAmps, ratedResistorWatts } from './ratings.ts';
 
+/** What is held against a limit: of a chip its average and peak current, of a part its watts, peak volts or heating amps. */
+export type StressKind = 'chip-amps' | 'chip-peak-amps' | 'watts' | 'volts' | 'amps';
+
+/** How each is called, and its unit. */
+const KINDS: Readonly<Record<StressKind, { readonly words: string; readonly unit: 'amps' | 'watts' | 'volts' }>> = {
+  'chip-amps': { words: 'current', unit: 'amps' },
+  'chip-peak-amps': { words: 'peak current', unit: 'amps' },
+  watts: { words: 'power', unit: 'watts' },
+  volts: { words: 'peak volts', unit: 'volts' },
+  amps: { words: 'heating current', unit: 'amps' },
+};
+
+export function stressName({ ref, of }: Pick<Stress, 'ref' | 'of'>): string {
+  return `${ref} ${KINDS[of].words}`;
+}
+
+export function stressUnit({ of }: Pick<Stress, 'of'>): 'amps' | 'watts' | 'volts' {
+  return KINDS[of].unit;
+}
+
 /** A figure of a part against its limit. */
 export interface Stress {
   readonly ref: string;
-  readonly of: 'chip-amps' | 'watts';
+  readonly of: StressKind;
   readonly figure: Uncertain;
   readonly limit: Limit;
   /** Multiples of the limit. */
@@ -24,17 +45,16 @@ export function stressLevel(ratio: number): StressLevel {
   return ratio > 1 ? 'over' : ratio > COMFORT.high ? 'caution' : 'within';
 }
 
-/** Every LED's current per chip and every resistor's watts against what they may take, in the circuit's order. */
+interface StressRow {
+  readonly ref: string;
+  readonly of: StressKind;
+  readonly figure: Figure;
+  readonly limit: Limit;
+}
+
+/** Every part against what it may take, in the circuit's order: what is rated, and of LEDs and resistors what is usual. */
 export function stressesOf(circuit: Circuit, fit: Fit): readonly Stress[] {
-  const rows = circuit.parts.flatMap((part): { figure: Figure; limit: Limit; of: Stress['of']; ref: string }[] => {
-    if (part.kind === 'led') {
-      return [{ ref: part.ref, of: 'chip-amps', figure: { of: 'chip', ref: part.ref, quantity: 'amps' }, limit: ratedChipAmps(part) }];
-    }
-    if (part.kind === 'resistor' && part.ohms > 0) {
-      return [{ ref: part.ref, of: 'watts', figure: { of: 'part', ref: part.ref, quantity: 'watts' }, limit: ratedResistorWatts(part) }];
-    }
-    return [];
-  });
+  const rows = circuit.parts.flatMap((part) => rowsOf(part));
   const figures = fit.figures(rows.map(({ figure }) => figure));
   return rows.map(({ ref, of, limit }, index) => {
     const figure = figures[index];
@@ -48,4 +68,38 @@ export function hardestDriven(stresses: readonly Stress[]): Stress | undefined {
   return stresses
     .filter(({ of }) => of === 'chip-amps')
     .reduce<Stress | undefined>((most, stress) => (most && most.ratio.value >= stress.ratio.value ? most : stress), undefined);
+}
+
+function rowsOf(part: Part): readonly StressRow[] {
+  const { ref, rated } = part;
+  const maker = (value: number): Limit => ({ value, assumed: false, source: 'rated' });
+  const ofPart = (of: StressKind, quantity: 'volts' | 'amps' | 'watts', limit: Limit, statistic?: 'max' | 'rms'): StressRow => ({
+    ref,
+    of,
+    figure: { of: 'part', ref, quantity, ...(statistic && { statistic }) },
+    limit,
+  });
+  if (part.kind === 'led') {
+    const chip = (of: StressKind, limit: Limit, statistic?: 'max'): StressRow => ({
+      ref,
+      of,
+      figure: { of: 'chip', ref, quantity: 'amps', ...(statistic && { statistic }) },
+      limit,
+    });
+    const peak = rated?.peakAmps;
+    return [chip('chip-amps', ratedChipAmps(part)), ...(peak === undefined ? [] : [chip('chip-peak-amps', maker(peak), 'max')])];
+  }
+  const watts =
+    part.kind === 'resistor'
+      ? part.ohms > 0
+        ? ratedResistorWatts(part)
+        : undefined
+      : rated?.watts === undefined
+        ? undefined
+        : maker(rated.watts);
+  return [
+    ...(watts ? [ofPart('watts', 'watts', watts)] : []),
+    ...(rated?.volts !== undefined && part.kind === 'capacitor' ? [ofPart('volts', 'volts', maker(rated.volts), 'max')] : []),
+    ...(rated?.amps !== undefined && part.kind !== 'sink' ? [ofPart('amps', 'amps', maker(rated.amps), 'rms')] : []),
+  ];
 }

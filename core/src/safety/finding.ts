@@ -48,3 +48,12 @@ interface Judged {
 
 /** A new rule is one file and one line in the list. */
 export type SafetyRule = (judged: Judged) => readonly Finding[];
+
+/** The last word on a circuit. */
+export type SafetyVerdict = 'sound' | 'sound with cautions' | 'do not use';
+
+/** The worst severity makes the verdict; a note changes nothing. */
+export function verdictOf(findings: readonly Pick<Finding, 'severity'>[]): SafetyVerdict {
+  if (findings.some(({ severity }) => severity === 'unsafe')) return 'do not use';
+  return findings.some(({ severity }) => severity === 'caution') ? 'sound with cautions' : 'sound';
+}

@@ -1,4 +1,5 @@
 import { type Circuit, type Cut, cutSeriesParallel } from '../circuit/index.ts';
+import { type Stress, stressName, stressUnit } from '../drive/index.ts';
 import { divide, formatEngineering, formatUncertain, multiply, type Uncertain } from '../quantity/index.ts';
 import type { Appraisal } from './appraise.ts';
 import { mainSupply } from './found-circuit.ts';
@@ -51,6 +52,25 @@ export function ledCurrentSum(appraisal: Appraisal, ref: string): Sum {
     });
   }
   return { title: `Current of ${ref}`, lines };
+}
+
+/** How a part's figure stands against its limit, as far back as readings tell. */
+export function stressSum(appraisal: Appraisal, stress: Stress): Sum {
+  if (stress.of === 'chip-amps') return ledCurrentSum(appraisal, stress.ref);
+  const part = appraisal.circuit.parts.find(({ ref }) => ref === stress.ref);
+  if (stress.of === 'watts' && part?.kind === 'resistor') return resistorWattsSum(appraisal, stress.ref);
+  const { figure, limit, ratio } = stress;
+  const unit = stressUnit(stress);
+  return {
+    title: stressName(stress),
+    lines: [
+      {
+        what: `As solved, against what it is rated for (${limit.source})`,
+        sum: `${formatEngineering(figure.value, unit).text} ÷ ${formatEngineering(limit.value, unit).text}`,
+        result: `${ratio.value.toFixed(2)}×`,
+      },
+    ],
+  };
 }
 
 /** The watts of a resistor, by its drop and its ohms. */

@@ -6,7 +6,7 @@ export { claimFigures, claimWords, doubtsOf } from './claim-figures.ts';
 export { type ClaimComparison, compareClaims, inLineFigures } from './compare-claims.ts';
 export { constructionOf } from './construction.ts';
 export type { Continuity, Contradiction } from './continuity.ts';
-export { ledCurrentSum, resistorWattsSum, type Sum, type SumLine } from './current-sum.ts';
+export { ledCurrentSum, resistorWattsSum, type Sum, type SumLine, stressSum } from './current-sum.ts';
 export {
   type DriveDetails,
   type DriveWave,

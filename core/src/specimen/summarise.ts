@@ -1,3 +1,4 @@
+import { stressUnit } from '../drive/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import { type Appraisal, appraise } from './appraise.ts';
 import { doubtsOf } from './claim-figures.ts';
@@ -57,7 +58,12 @@ export function summarise(specimen: Specimen): Summary {
 function overInWords(appraisal: Appraisal | undefined): string | undefined {
   const over = [...(appraisal?.stresses ?? [])].filter(({ level }) => level === 'over').sort((a, b) => b.ratio.value - a.ratio.value)[0];
   if (!over) return undefined;
-  const what = over.of === 'chip-amps' ? `${over.ref} over its rating` : `${over.ref} over its watts`;
+  const what =
+    over.of === 'chip-amps'
+      ? `${over.ref} over its rating`
+      : over.of === 'watts'
+        ? `${over.ref} over its watts`
+        : `${over.ref} over its ${stressUnit(over)}`;
   return appraisal?.measured ? what : `${what}, it seems`;
 }
 

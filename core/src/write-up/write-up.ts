@@ -1,5 +1,6 @@
 import { CLAIM_LABELS, CLAIM_TEXT_LABELS, sayClaim } from '../claim/index.ts';
 import { partValue } from '../draw/index.ts';
+import { stressName, stressUnit } from '../drive/index.ts';
 import { formatEngineering, formatUncertain, type Uncertain, type Unit } from '../quantity/index.ts';
 import { type Appraisal, doubtsOf, ledCurrentSum, type Slot, type Specimen, type Stage, type Sum } from '../specimen/index.ts';
 
@@ -102,12 +103,16 @@ function writeCircuit({ specimen }: WriteUpFacts): string {
 
 function writeDrive({ found }: WriteUpFacts): string {
   if (!found) return '';
-  const rows = found.stresses.map(({ ref, of, figure, limit, ratio }) => [
-    `${ref} ${of === 'chip-amps' ? 'current of a chip' : 'power'}`,
-    sayUncertain(figure, of === 'chip-amps' ? 'amps' : 'watts'),
-    `${say(limit.value, of === 'chip-amps' ? 'amps' : 'watts')}${limit.assumed ? ` (${limit.source})` : ''}`,
-    `${ratio.value.toFixed(2)}×`,
-  ]);
+  const rows = found.stresses.map((stress) => {
+    const { of, figure, limit, ratio } = stress;
+    const unit = stressUnit(stress);
+    return [
+      of === 'chip-amps' ? `${stress.ref} current of a chip` : stressName(stress),
+      sayUncertain(figure, unit),
+      `${say(limit.value, unit)}${limit.assumed ? ` (${limit.source})` : ''}`,
+      `${ratio.value.toFixed(2)}×`,
+    ];
+  });
   const sum = found.hardest ? sumInWords(ledCurrentSum(found, found.hardest.ref)) : '';
   return [table(['What', 'Figure', 'Rated', 'Multiple'], rows), sum].filter(Boolean).join('\n\n');
 }

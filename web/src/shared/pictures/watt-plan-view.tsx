@@ -1,10 +1,10 @@
 import {
   type Circuit,
   formatEngineering,
-  lightShareOf,
   planWatts,
   type Solution,
   type Stress,
+  stressUnit,
   type WattPlan,
   type WattRectangle,
 } from '@mindful-probe/core';
@@ -21,6 +21,8 @@ interface WattPlanViewProps {
 }
 
 const LABEL_WIDTH = 150;
+/** How far a heavy line stands out of the plan. */
+const OVERHANG = 9;
 const AXIS = 42;
 
 /** Where the watts go: width is current, height is volts, so that area is watts. Walked by pointer and arrow keys. */
@@ -54,7 +56,7 @@ export function WattPlanView({ circuit, solution, stresses, width, height, befor
         data-watt-plan
       >
         <svg width={width} height={height} role="presentation" className="block overflow-visible">
-          <g transform={`translate(${AXIS} 4)`}>
+          <g transform={`translate(${AXIS} 6)`}>
             {behind?.rectangles.map((part) => (
               <rect
                 key={part.ref}
@@ -71,10 +73,23 @@ export function WattPlanView({ circuit, solution, stresses, width, height, befor
                 part={part}
                 scale={scale}
                 circuit={circuit}
+                share={plan.lightShares[part.ref] ?? 0}
                 over={stresses.some(({ ref, level }) => ref === part.ref && level === 'over')}
                 chosen={part === rectangle}
                 onChoose={() => setWalked(index)}
               />
+            ))}
+            {plan.lines.map(({ ref, x, y, width: across, volts }) => (
+              <g key={ref} data-takes-volts={ref}>
+                <path
+                  d={`M${x * scale.x - OVERHANG} ${y * scale.y}H${(x + across) * scale.x + OVERHANG}`}
+                  className="stroke-ink"
+                  strokeWidth="6"
+                />
+                <text x={(x + across) * scale.x + OVERHANG + 4} y={y * scale.y + 4} className="fill-ink font-figures text-12 font-[650]">
+                  {ref} {formatEngineering(volts, 'volts').text}
+                </text>
+              </g>
             ))}
             <Labels plan={plan} scale={scale} left={wide * scale.x + 12} bottom={height - AXIS} stresses={stresses} />
             {plan.hasAxes && <Axes plan={plan} scale={scale} />}
@@ -100,15 +115,16 @@ interface PartRectangleProps {
   readonly part: WattRectangle;
   readonly scale: Scale;
   readonly circuit: Circuit;
+  /** Of its watts, what leaves as light. */
+  readonly share: number;
   readonly over: boolean;
   readonly chosen: boolean;
   readonly onChoose: () => void;
 }
 
-function PartRectangle({ part, scale, circuit, over, chosen, onChoose }: PartRectangleProps) {
+function PartRectangle({ part, scale, circuit, share, over, chosen, onChoose }: PartRectangleProps) {
   const [x, y, w, h] = [part.x * scale.x, part.y * scale.y, part.width * scale.x, part.height * scale.y];
   const source = circuit.parts.find(({ ref }) => ref === part.ref);
-  const share = source?.kind === 'led' ? lightShareOf(source) : 0;
   return (
     <g
       onPointerEnter={onChoose}
@@ -157,7 +173,8 @@ function Labels({
   stresses: readonly Stress[];
 }) {
   const groups = groupAlike(plan).filter(({ watts: each, refs }) => each * refs.length > LABELLED_SHARE * plan.watts);
-  let last = -LABEL_ROW;
+  // The words of a heavy line stand in the first row.
+  let last = plan.lines.length > 0 ? -8 : -LABEL_ROW;
   const placed = groups.map((group) => {
     const middle = (group.y + group.height / 2) * scale.y;
     const y = Math.max(Math.min(middle, bottom - 8), last + LABEL_ROW);
@@ -176,7 +193,7 @@ function Labels({
             </text>
             <text x={left} y={labelY + 15} className={`text-12 ${over ? 'fill-brick' : 'fill-quiet'}`}>
               {over
-                ? `${over.ratio.value.toFixed(2)}× of its ${over.of === 'watts' ? formatEngineering(over.limit.value, 'watts').text : formatEngineering(over.limit.value, 'amps').text}`
+                ? `${over.ratio.value.toFixed(2)}× of its ${formatEngineering(over.limit.value, stressUnit(over)).text}`
                 : `${refs.length > 1 ? 'each, ' : ''}${Math.round((100 * each) / plan.watts)} % of all`}
             </text>
           </g>
@@ -240,5 +257,6 @@ function optionId(ref: string): string {
 
 function describePlan(plan: WattPlan): string {
   const parts = plan.rectangles.map(({ ref, watts: burnt }) => `${ref} ${watts(burnt)}`).join(', ');
-  return `Watt plan, ${watts(plan.watts)} in all: ${parts}. Arrow keys walk it.`;
+  const takers = plan.lines.map(({ ref, volts }) => `; ${ref} takes ${formatEngineering(volts, 'volts').text} and burns nothing`).join('');
+  return `Watt plan, ${watts(plan.watts)} in all: ${parts}${takers}. Arrow keys walk it.`;
 }

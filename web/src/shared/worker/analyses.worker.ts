@@ -8,6 +8,8 @@ import {
   type Circuit,
   causesOf,
   constructionOf,
+  type DriveDetails,
+  driveDetails,
   type Entry,
   type Limits,
   ledLimits,
@@ -35,6 +37,8 @@ export interface Analysis {
   readonly shape: { readonly arrangements: readonly Arrangement[]; readonly remarks: readonly TraceRemark[] };
   /** After the last rework, with what was measured since; undefined before the first. */
   readonly after?: Result<Appraisal>;
+  /** What is wrong with it then. */
+  readonly afterJudged?: Pick<Audit, 'arrangements' | 'findings'>;
   /** The same, as predicted before the first reading after it. */
   readonly predicted?: Result<Appraisal>;
   readonly spine: readonly { readonly stage: Stage; readonly mark: StageMark }[];
@@ -67,6 +71,7 @@ const api = {
         remarks: remarksOf(specimen.circuit, found.ok ? found.value.solution : undefined),
       },
       ...(after && { after }),
+      ...(after?.ok && { afterJudged: judge(specimen, after.value) }),
       ...(predicted && { predicted }),
       spine: spineOf(specimen, current),
     };
@@ -77,6 +82,12 @@ const api = {
   },
   limits(entries: readonly Entry[], rework: number, ref: string): Limits | undefined {
     return ledLimits(replay(entries), rework, ref);
+  },
+  /** Heat, light, life and waves, which may take longer than the figures; undefined where nothing can be solved. */
+  details(entries: readonly Entry[], rework: number): DriveDetails | undefined {
+    const specimen = replay(entries);
+    const appraisal = appraise(specimen, rework);
+    return appraisal.ok ? driveDetails(specimen, appraisal.value, rework) : undefined;
   },
   ways(circuit: Circuit, goal: ReworkGoal): Result<readonly Way[]> {
     return searchWays(circuit, goal);

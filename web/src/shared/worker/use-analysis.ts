@@ -1,4 +1,4 @@
-import type { Cause, Circuit, Entry, Limits, Result, ReworkGoal, Way } from '@mindful-probe/core';
+import type { Cause, Circuit, DriveDetails, Entry, Limits, Result, ReworkGoal, Way } from '@mindful-probe/core';
 import { useSyncExternalStore } from 'react';
 import useSWR from 'swr';
 import type { Analysis } from './analyses.worker.ts';
@@ -48,6 +48,12 @@ export function useCauses(entries: readonly Entry[], rework: number, wanted: boo
 export function useLedLimits(entries: readonly Entry[], rework: number, ref: string | undefined): Limits | undefined {
   const key = ref === undefined ? null : ['limits', rework, ref, entries.map(({ id }) => id).join(' ')];
   return useSWR(key, () => ask((api) => api.limits(entries, rework, ref as string)), ONCE).data;
+}
+
+/** Heat, light, life and waves; undefined until they are there. */
+export function useDriveDetails(entries: readonly Entry[], rework: number): DriveDetails | undefined {
+  const key = ['details', rework, entries.map(({ id }) => id).join(' ')];
+  return useSWR(key, () => ask((api) => api.details(entries, rework)), { ...ONCE, keepPreviousData: true }).data;
 }
 
 /** What is computed for longer than a moment, if anything. */

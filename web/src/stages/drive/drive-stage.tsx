@@ -1,19 +1,23 @@
-import { type Appraisal, type Limits, ledCurrentSum, resistorWattsSum, type Stress } from '@mindful-probe/core';
+import { type Appraisal, type Finding, verdictOf } from '@mindful-probe/core';
+import { lazy, Suspense, useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
-import { Figure, figureText, multipleText } from '../../shared/figures/figure.tsx';
-import { FigureBlock } from '../../shared/figures/figure-block.tsx';
-import { SumView } from '../../shared/figures/sum-view.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
-import { Popover } from '../../shared/kit/popover.tsx';
+import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
-import { DriveRuler, RulerAxis } from '../../shared/pictures/drive-ruler.tsx';
-import { WattPlanView } from '../../shared/pictures/watt-plan-view.tsx';
-import { useLedLimits } from '../../shared/worker/use-analysis.ts';
-import { Findings } from './findings.tsx';
+import { useDriveDetails } from '../../shared/worker/use-analysis.ts';
+import { AsClaimed } from './as-claimed.tsx';
+import { Verdict } from './verdict.tsx';
 
-/** The verdict: how hard it is driven, and where the watts go. */
+// Charts are large, and the verdict does not wait for them.
+const Details = lazy(async () => ({ default: (await import('./details.tsx')).Details }));
+
+const VIEWS = ['as claimed', 'as found', 'after rework'] as const;
+type View = (typeof VIEWS)[number];
+
+/** The verdict: how hard it is driven, where the watts go, and whether it is safe. */
 export function DriveStage() {
-  const { analysis } = useOpenSpecimen();
+  const { analysis, specimen } = useOpenSpecimen();
+  const [wanted, setWanted] = useState<View>('as found');
   if (!analysis) return <StageHeader title="Drive" fact="computing…" />;
   const { found, after } = analysis;
   if (!found.ok) {
@@ -26,131 +30,98 @@ export function DriveStage() {
       </>
     );
   }
+  const reworked = after?.ok ? after.value : undefined;
+  const views = VIEWS.filter((view) => view !== 'after rework' || reworked);
+  const view = views.includes(wanted) ? wanted : 'as found';
+  const appraisal = view === 'after rework' && reworked ? reworked : found.value;
   return (
     <>
-      <Verdict appraisal={found.value} {...(after?.ok && { after: after.value })} />
-      {analysis.judged && <Findings findings={analysis.judged.findings} />}
+      <StageHeader title="Drive" fact={factOf(view, appraisal)}>
+        <ViewChoice views={views} view={view} onChoose={setWanted} />
+      </StageHeader>
+      {view === 'as claimed' ? (
+        <AsClaimed appraisal={found.value} />
+      ) : (
+        <AsIs
+          key={view}
+          appraisal={appraisal}
+          findings={(view === 'after rework' ? analysis.afterJudged : analysis.judged)?.findings ?? []}
+          rework={view === 'after rework' ? specimen.reworks.length : 0}
+          {...(view === 'as found' && reworked && { after: reworked })}
+        />
+      )}
     </>
   );
 }
 
-const RULER_WIDTH = 236;
+interface AsIsProps {
+  readonly appraisal: Appraisal;
+  readonly after?: Appraisal;
+  readonly findings: readonly Finding[];
+  readonly rework: number;
+}
 
-function Verdict({ appraisal, after }: { readonly appraisal: Appraisal; readonly after?: Appraisal }) {
-  const { hardest, stresses, supplyWatts, measured, circuit, solution } = appraisal;
+function AsIs({ appraisal, after, findings, rework }: AsIsProps) {
   const { entries } = useOpenSpecimen();
-  const limits = useLedLimits(entries, 0, hardest?.ref);
-  const resistor = stresses
-    .filter(({ of }) => of === 'watts')
-    .reduce<Stress | undefined>((most, stress) => (most && most.ratio.value >= stress.ratio.value ? most : stress), undefined);
+  const details = useDriveDetails(entries, rework);
   return (
     <>
-      <StageHeader
-        title="Drive"
-        fact={measured ? 'as found, from the readings' : 'as expected from the circuit; no live reading stands behind it yet'}
-      />
-      <div className="flex flex-wrap gap-x-6 gap-y-4">
-        {hardest && (
-          <>
-            <FigureBlock
-              big
-              level={hardest.level}
-              figure={multipleText(hardest.ratio.value)}
-              name={`${hardest.ref} average`}
-              limit={`of ${figureText(hardest.limit.value, 'amps')}${hardest.limit.assumed ? ', usual' : ''}`}
-              sum={ledCurrentSum(appraisal, hardest.ref)}
-            />
-            <FigureBlock
-              level={hardest.level}
-              figure={<Figure value={hardest.figure} unit="amps" />}
-              name="LED current"
-              limit={`${figureText(solution.leds[hardest.ref]?.chip.watts ?? Number.NaN, 'watts')} a chip${
-                limits && isLopsided(limits, hardest.figure.value)
-                  ? `; between ${figureText(limits.low, 'amps')} and ${figureText(limits.high, 'amps')}`
-                  : ''
-              }`}
-            />
-          </>
-        )}
-        {resistor && (
-          <FigureBlock
-            level={resistor.level}
-            figure={<Figure value={resistor.figure} unit="watts" />}
-            name={`${resistor.ref} power`}
-            limit={`${multipleText(resistor.ratio.value)} of ${figureText(resistor.limit.value, 'watts')}`}
-            sum={resistorWattsSum(appraisal, resistor.ref)}
-          />
-        )}
-        <FigureBlock level="none" figure={<Figure value={supplyWatts} unit="watts" />} name="Supply" limit="delivers" />
-      </div>
-      <div className="mt-6 grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
-        <section aria-label="Watt plan">
-          <h2>Watt plan</h2>
-          <WattPlanView circuit={circuit} solution={solution} stresses={stresses} width={380} height={400} />
-        </section>
-        <section aria-label="Against ratings">
-          <StressRows appraisal={appraisal} {...(after && { after })} />
-        </section>
-      </div>
+      <SafetyLine findings={findings} />
+      <Verdict appraisal={appraisal} findings={findings} rework={rework} {...(after && { after })} />
+      {details && (
+        <Suspense fallback={null}>
+          <Details details={details} hardest={appraisal.hardest?.ref} />
+        </Suspense>
+      )}
     </>
   );
 }
 
-/** One side is so much wider than the other that ± says it wrongly. */
-const LOPSIDED = 1.2;
+const LEVELS = { sound: 'within', 'sound with cautions': 'caution', 'do not use': 'over' } as const;
 
-function isLopsided({ low, high }: Limits, value: number): boolean {
-  const [above, below] = [high - value, value - low];
-  return Math.max(above, below) > LOPSIDED * Math.min(above, below);
+/** The last word on safety, and what it rests on. */
+function SafetyLine({ findings }: { readonly findings: readonly Finding[] }) {
+  const verdict = verdictOf(findings);
+  const count = (severity: Finding['severity']) => findings.filter((finding) => finding.severity === severity).length;
+  const words = [
+    [count('unsafe'), 'unsafe'],
+    [count('caution'), 'to be careful of'],
+    [count('note'), 'to know'],
+  ] as const;
+  const said = words.flatMap(([number, what]) => (number > 0 ? [`${number} ${what}`] : []));
+  return (
+    <p className="mb-3 flex items-center gap-2.5 text-17" data-verdict={verdict}>
+      <LevelMark level={LEVELS[verdict]} />
+      <b className={`font-[650] ${verdict === 'do not use' ? 'text-brick' : ''}`}>{verdict}</b>
+      <a href="#findings" className="text-14 text-petrol underline decoration-1 underline-offset-2">
+        {said.length === 0 ? 'by the rules that are known' : said.join(', ')}
+      </a>
+    </p>
+  );
 }
 
-function StressRows({ appraisal, after }: { readonly appraisal: Appraisal; readonly after?: Appraisal }) {
+interface ViewChoiceProps {
+  readonly views: readonly View[];
+  readonly view: View;
+  readonly onChoose: (view: View) => void;
+}
+
+function ViewChoice({ views, view, onChoose }: ViewChoiceProps) {
   return (
-    <table className="border-collapse">
-      <caption className="sr-only">Each part against its rating</caption>
-      <thead>
-        <tr className="align-bottom">
-          <th scope="col" className="pb-1 whitespace-nowrap">
-            Against ratings
-          </th>
-          <th scope="col" className="sr-only">
-            Multiple
-          </th>
-          <th scope="col" className="pl-4" aria-label="On the ruler">
-            <RulerAxis width={RULER_WIDTH} />
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {appraisal.stresses.map((stress) => {
-          const later = after?.stresses.find(({ ref, of }) => ref === stress.ref && of === stress.of);
-          const name = stress.of === 'chip-amps' ? `${stress.ref} current` : `${stress.ref} power`;
-          return (
-            <tr key={name} className="border-t border-rule">
-              <th scope="row" className="h-[27px] pr-3 font-normal whitespace-nowrap">
-                <Popover label={`Sum of ${name}`} trigger={<span className="underline decoration-1 underline-offset-2">{name}</span>}>
-                  <SumView
-                    sum={stress.of === 'chip-amps' ? ledCurrentSum(appraisal, stress.ref) : resistorWattsSum(appraisal, stress.ref)}
-                  />
-                </Popover>
-              </th>
-              <td className={`text-right font-figures text-17 ${stress.level === 'over' ? 'font-[650] text-brick' : ''}`}>
-                {multipleText(stress.ratio.value)}
-              </td>
-              <td className="p-0 pl-4">
-                <DriveRuler
-                  width={RULER_WIDTH}
-                  height={27}
-                  ratio={stress.ratio}
-                  guessed={!appraisal.measured}
-                  {...(later && { predicted: later.ratio })}
-                  label={`${name}: ${multipleText(stress.ratio.value)}${later ? `, after rework ${multipleText(later.ratio.value)}` : ''}`}
-                />
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <fieldset className="flex gap-x-4">
+      <legend className="sr-only">Which circuit</legend>
+      {views.map((name) => (
+        <label key={name} className={`flex items-center gap-1.5 ${name === view ? 'font-[650]' : 'text-quiet'}`}>
+          <input type="radio" name="drive-view" checked={name === view} onChange={() => onChoose(name)} />
+          {name}
+        </label>
+      ))}
+    </fieldset>
   );
+}
+
+function factOf(view: View, { measured }: Appraisal): string {
+  if (view === 'as claimed') return 'what body, box and listing would mean';
+  if (view === 'after rework') return measured ? 'from the readings after it' : 'as predicted; no reading after it yet';
+  return measured ? 'from the readings' : 'as expected from the circuit; no live reading stands behind it yet';
 }

@@ -1,0 +1,51 @@
+import type { DriveDetails, LedDetails } from '@mindful-probe/core';
+import { Tabs } from 'radix-ui';
+import type { ReactNode } from 'react';
+import { HeatPanel } from './heat-panel.tsx';
+import { LightPanel } from './light-panel.tsx';
+import { SharingPanel } from './sharing-panel.tsx';
+import { SupplyPanel } from './supply-panel.tsx';
+import { WavesPanel } from './waves-panel.tsx';
+
+interface DetailsProps {
+  readonly details: DriveDetails;
+  readonly hardest: string | undefined;
+}
+
+/** What lies behind the verdict: one thing at a time. */
+export function Details({ details, hardest }: DetailsProps) {
+  const led = details.leds.find(({ ref }) => ref === hardest) ?? details.leds[0];
+  const tabs = tabsOf(details, led);
+  return (
+    <Tabs.Root defaultValue={tabs[0]?.[0] ?? ''} className="mt-6 max-w-[860px]">
+      <Tabs.List aria-label="Details" className="flex flex-wrap gap-x-5 border-b border-ink">
+        {tabs.map(([name]) => (
+          <Tabs.Trigger
+            key={name}
+            value={name}
+            className="pb-1 text-17 text-quiet data-[state=active]:font-[650] data-[state=active]:text-ink"
+          >
+            {name}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      {tabs.map(([name, panel]) => (
+        <Tabs.Content key={name} value={name} className="pt-3">
+          {panel}
+        </Tabs.Content>
+      ))}
+    </Tabs.Root>
+  );
+}
+
+function tabsOf(details: DriveDetails, led: LedDetails | undefined): readonly (readonly [string, ReactNode])[] {
+  return [
+    ...(details.waves.length > 0 ? [['Waves', <WavesPanel key="waves" waves={details.waves} />] as const] : []),
+    ...(led ? [['Heat', <HeatPanel key="heat" led={led} soaks={details.soaks} />] as const] : []),
+    ...(led ? [['Light and life', <LightPanel key="light" led={led} details={details} />] as const] : []),
+    ['Supply', <SupplyPanel key="supply" details={details} />],
+    ...(details.leds.some(({ sharing, dark }) => sharing.length > 0 || dark)
+      ? [['Chips together', <SharingPanel key="sharing" leds={details.leds} />] as const]
+      : []),
+  ];
+}

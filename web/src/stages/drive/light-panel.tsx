@@ -1,0 +1,65 @@
+import type { DriveDetails, LedDetails } from '@mindful-probe/core';
+import { multipleText } from '../../shared/figures/figure.tsx';
+import { lifeText, runtimeText } from './life-words.ts';
+import { RuntimeChart } from './runtime-chart.tsx';
+
+const ENDS = {
+  'half-light': 'it gives half its first light',
+  'cell-cut-off': 'a cell is at its cut-off',
+  empty: 'the cells are empty',
+} as const;
+
+/** How bright, how steady, how long. */
+export function LightPanel({ led, details }: { readonly led: LedDetails; readonly details: DriveDetails }) {
+  const { light, runtime, supply } = details;
+  const all = details.leds.flatMap(({ lumens }) => lumens ?? []);
+  const sum = (pick: 'value' | 'low' | 'high') => all.reduce((total, lumens) => total + lumens[pick], 0);
+  return (
+    <dl className="grid gap-x-6 gap-y-2 sm:grid-cols-[160px_minmax(0,1fr)]">
+      {all.length > 0 && (
+        <>
+          <dt className="text-quiet">Light</dt>
+          <dd>
+            about <b className="font-figures">{Number(sum('value').toPrecision(2))} lm</b>, between {Number(sum('low').toPrecision(2))} and{' '}
+            {Number(sum('high').toPrecision(2))}, by what is usual for the colour; {Math.round(sum('value') / supply.watts)} lm for each
+            watt of the supply
+          </dd>
+        </>
+      )}
+      {light && (
+        <>
+          <dt className="text-quiet">Read</dt>
+          <dd>
+            {light.lux} lx at {light.metres} m: <b className="font-figures">{Number(light.candela.toPrecision(3))} cd</b>, throw{' '}
+            {Math.round(light.throwMetres)} m to 0.25 lx (ANSI FL 1), {Number(light.lumens.toPrecision(2))} lm if it is an even beam of{' '}
+            {light.beamDegrees}°{light.beamClaimed ? ' as claimed' : ', as of a bare chip'}
+          </dd>
+        </>
+      )}
+      {led.flicker && (
+        <>
+          <dt className="text-quiet">Flicker</dt>
+          <dd>
+            <b className="font-figures">{Math.round(led.flicker.percent)} %</b>, index {led.flicker.index.toFixed(2)}, at{' '}
+            {led.flicker.hertz} Hz: <b>{led.flicker.region}</b> (IEEE 1789)
+          </dd>
+        </>
+      )}
+      <dt className="text-quiet">Life to 70 % light</dt>
+      <dd>
+        about <b className="font-figures">{lifeText(led.life.hours)}</b>, between {lifeText(led.life.low)} and {lifeText(led.life.high)};{' '}
+        {multipleText(led.ofRatedLife)} that at its rated current with a junction of 85 °C. A model of current and heat (Arrhenius and a
+        power law), not a promise.
+      </dd>
+      {runtime && (
+        <>
+          <dt className="text-quiet">On its cells</dt>
+          <dd>
+            <b className="font-figures">{runtimeText(runtime.hours)}</b> from full until {ENDS[runtime.endedBy]}
+            <RuntimeChart runtime={runtime} />
+          </dd>
+        </>
+      )}
+    </dl>
+  );
+}

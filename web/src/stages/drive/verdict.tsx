@@ -1,0 +1,89 @@
+import { type Appraisal, type Finding, type Limits, ledCurrentSum, resistorWattsSum, type Stress } from '@mindful-probe/core';
+import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
+import { Figure, figureText, multipleText } from '../../shared/figures/figure.tsx';
+import { FigureBlock } from '../../shared/figures/figure-block.tsx';
+import { SaveDrawnPlan } from '../../shared/pictures/save-plan.tsx';
+import { WattPlanView } from '../../shared/pictures/watt-plan-view.tsx';
+import { useLedLimits } from '../../shared/worker/use-analysis.ts';
+import { Findings } from './findings.tsx';
+import { StressRows } from './stress-rows.tsx';
+
+interface VerdictProps {
+  readonly appraisal: Appraisal;
+  readonly after?: Appraisal;
+  readonly findings: readonly Finding[];
+  readonly rework: number;
+}
+
+/** The figures that matter, the watt plan and the ruler: one look. */
+export function Verdict({ appraisal, after, findings, rework }: VerdictProps) {
+  const { hardest, stresses, supplyWatts, circuit, solution } = appraisal;
+  const { entries, specimen } = useOpenSpecimen();
+  const limits = useLedLimits(entries, rework, hardest?.ref);
+  const resistor = stresses
+    .filter(({ of, ref }) => of === 'watts' && circuit.parts.some((part) => part.ref === ref && part.kind === 'resistor'))
+    .reduce<Stress | undefined>((most, stress) => (most && most.ratio.value >= stress.ratio.value ? most : stress), undefined);
+  const claimed = specimen.claims.find(({ field }) => field === 'watts')?.value;
+  return (
+    <>
+      <div className="flex flex-wrap gap-x-6 gap-y-4">
+        {hardest && (
+          <>
+            <FigureBlock
+              big
+              level={hardest.level}
+              figure={multipleText(hardest.ratio.value)}
+              name={`${hardest.ref} average`}
+              limit={`of ${figureText(hardest.limit.value, 'amps')}${hardest.limit.assumed ? ', usual' : ''}`}
+              sum={ledCurrentSum(appraisal, hardest.ref)}
+            />
+            <FigureBlock
+              level={hardest.level}
+              figure={<Figure value={hardest.figure} unit="amps" />}
+              name="LED current"
+              limit={`${figureText(solution.leds[hardest.ref]?.chip.watts ?? Number.NaN, 'watts')} a chip${
+                limits && isLopsided(limits, hardest.figure.value)
+                  ? `; between ${figureText(limits.low, 'amps')} and ${figureText(limits.high, 'amps')}`
+                  : ''
+              }`}
+            />
+          </>
+        )}
+        {resistor && (
+          <FigureBlock
+            level={resistor.level}
+            figure={<Figure value={resistor.figure} unit="watts" />}
+            name={`${resistor.ref} power`}
+            limit={`${multipleText(resistor.ratio.value)} of ${figureText(resistor.limit.value, 'watts')}`}
+            sum={resistorWattsSum(appraisal, resistor.ref)}
+          />
+        )}
+        <FigureBlock
+          level="none"
+          figure={<Figure value={supplyWatts} unit="watts" />}
+          name="Supply"
+          limit={claimed === undefined ? 'delivers' : `delivers; ${figureText(claimed, 'watts')} claimed`}
+        />
+      </div>
+      <div className="mt-5 grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
+        <section aria-label="Watt plan">
+          <h2>Watt plan</h2>
+          <WattPlanView circuit={circuit} solution={solution} stresses={stresses} width={380} height={330} />
+          <SaveDrawnPlan circuit={circuit} solution={solution} title={specimen.name} />
+        </section>
+        <section aria-label="Against ratings">
+          <StressRows appraisal={appraisal} {...(after && { after })} />
+          <Findings findings={findings} />
+        </section>
+      </div>
+    </>
+  );
+}
+
+/** One side is so much wider than the other that ± says it wrongly; less is the noise of the draws. */
+const LOPSIDED = 1.35;
+
+function isLopsided({ low, high }: Limits, value: number): boolean {
+  const [above, below] = [high - value, value - low];
+  return Math.max(above, below) > LOPSIDED * Math.min(above, below);
+}
