@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from '@jest/globals';
-import { appraise, parseTape, replay } from '@mindful-probe/core';
+import { appraise, fedCircuit, parseTape, parseTrueBench, probesAt, replay, solve } from '@mindful-probe/core';
 import { DEMO_SCRIPTS, playScript } from './index.ts';
 
 const folder = fileURLToPath(new URL('../specimens', import.meta.url));
@@ -30,5 +30,27 @@ describe('demo specimens', () => {
       expect(off).toEqual([]);
       expect(appraisal.value.fit.probability).toBeGreaterThan(0.05);
     }
+  });
+});
+
+describe('gadgets for the stand-ins', () => {
+  const benches = fileURLToPath(new URL('../benches', import.meta.url));
+  const files = readdirSync(benches).filter((name) => name.endsWith('.bench.json'));
+
+  it.each(files)('%s can be fed, and has the parts that the tape speaks of', (file) => {
+    const parsed = parseTrueBench(JSON.parse(readFileSync(join(benches, file), 'utf8')));
+    if (!parsed.ok) throw new Error(parsed.error.message);
+    const fed = fedCircuit(parsed.value, { kind: 'own' });
+    expect(fed.ok && fed.value && solve(fed.value.circuit).ok).toBe(true);
+    for (const place of Object.keys(parsed.value.places ?? {})) expect(probesAt(parsed.value, [place]).ok).toBe(true);
+    const script = DEMO_SCRIPTS.find(({ id }) => file.startsWith(id));
+    const traced = script ? replay(playScript(script).entries).circuit.parts.map(({ ref }) => ref) : [];
+    const refs = parsed.value.circuit.parts.map(({ ref }) => ref);
+    expect(traced.filter((ref) => !refs.includes(ref))).toEqual([]);
+  });
+
+  it('every demo specimen that is not reworked has one', () => {
+    const names = files.map((file) => file.replace('.bench.json', ''));
+    expect(DEMO_SCRIPTS.map(({ id }) => id).filter((id) => !names.includes(id))).toEqual(['book-clip-reworked']);
   });
 });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { type Circuit, parseCircuit } from '../circuit/index.ts';
 import { solve } from '../solve/index.ts';
-import { planWatts, rulerX } from './index.ts';
+import { planWatts, rulerX, type WattPlan, wattPlanSvg } from './index.ts';
 
 function circuitOf(parts: unknown[]): Circuit {
   const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
@@ -74,3 +74,50 @@ it('the ruler is logarithmic, 1× in its middle, and holds what is off its ends'
   expect(rulerX(99, 200)).toBe(200);
   expect(rulerX(2, 200) - rulerX(1, 200)).toBeCloseTo(rulerX(10, 200) - rulerX(5, 200), 9);
 });
+
+describe('a watt plan on its own sheet', () => {
+  const rectanglesOf = (svg: string) =>
+    [...svg.matchAll(/<rect x="([\d.]+)" y="([\d.]+)" width="([\d.]+)" height="([\d.]+)" fill="none"/g)].map(
+      (match) => Number(match[3]) * Number(match[4]),
+    );
+
+  it('has areas true to the watts, within half a per cent', () => {
+    const circuit = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 12 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 100 },
+      { ref: 'D1', kind: 'led', pins: ['b', '0'], series: 3 },
+      { ref: 'R2', kind: 'resistor', pins: ['a', 'c'], ohms: 330 },
+      { ref: 'D2', kind: 'led', pins: ['c', '0'], series: 2 },
+    ]);
+    const plan = planOf(circuit);
+    const areas = rectanglesOf(wattPlanSvg(plan, 'Two strings <&>'));
+    const perWatt = areas.map((area, index) => area / (plan.rectangles[index]?.watts ?? Number.NaN));
+    for (const each of perWatt) expect(each / (perWatt[0] ?? 1)).toBeCloseTo(1, 2);
+    expect(wattPlanSvg(plan, 'Two strings <&>')).toContain('Two strings &lt;&amp;&gt;');
+  });
+
+  it('a dropper capacitor is a heavy line with its volts, the store behind the bridge is not', () => {
+    const circuit = circuitOf([
+      { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 },
+      { ref: 'R1', kind: 'resistor', pins: ['L', 'k'], ohms: 100 },
+      { ref: 'C1', kind: 'capacitor', pins: ['k', 'x'], farads: 1e-6 },
+      { ref: 'B1', kind: 'bridge', pins: ['x', 'N', 'p', 'm'] },
+      { ref: 'C2', kind: 'capacitor', pins: ['p', 'm'], farads: 47e-6 },
+      { ref: 'D1', kind: 'led', pins: ['p', 'm'], series: 20 },
+    ]);
+    const plan = planOf(circuit);
+    expect(plan.lines.map(({ ref }) => ref)).toEqual(['C1']);
+    expect(plan.lines[0]?.volts).toBeGreaterThan(150);
+    expect(wattPlanSvg(plan, 'Lamp')).toContain('burns nothing');
+    // Nothing is lost: what burns adds up to what the supply gives.
+    expect(Math.abs(plan.rectangles.reduce((sum, { watts }) => sum + watts, 0) / plan.watts - 1)).toBeLessThan(0.015);
+    expect(plan.rectangles.map(({ ref }) => ref).sort()).toEqual(['B1', 'D1', 'R1']);
+  });
+});
+
+function planOf(circuit: Circuit): WattPlan {
+  const solved = solve(circuit);
+  const plan = solved.ok ? planWatts(circuit, solved.value) : undefined;
+  if (!plan) throw new Error('no plan');
+  return plan;
+}

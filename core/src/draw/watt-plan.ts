@@ -61,11 +61,11 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
   const lines: WattLine[] = [];
   const sheet: Sheet = { circuit, solution, watts, supplyVolts: solution.supplies[supply.ref]?.voltsRms ?? 0, rectangles, lines };
   const bottom = cut ? layCut(sheet, cut, 0, 0) : 0;
-  const grouped = leftOver.filter((ref) => Math.abs(solution.parts[ref]?.watts ?? 0) > VISIBLE_SHARE * watts);
+  const grouped = leftOver.filter((ref) => (solution.parts[ref]?.watts ?? 0) > VISIBLE_SHARE * watts && burns(circuit, ref));
   let y = bottom;
   for (const ref of leftOver) layLine(sheet, ref, 0, y);
   for (const ref of grouped) {
-    const burnt = Math.abs(solution.parts[ref]?.watts ?? 0);
+    const burnt = solution.parts[ref]?.watts ?? 0;
     rectangles.push(rectangle(circuit, ref, 0, y, total, burnt / total, burnt));
     y += burnt / total;
   }
@@ -81,6 +81,12 @@ interface Sheet {
   readonly supplyVolts: number;
   readonly rectangles: WattRectangle[];
   readonly lines: WattLine[];
+}
+
+/** A store without resistance gives back what it takes; what is left over a period is the computation's. */
+function burns({ parts }: Circuit, ref: string): boolean {
+  const part = parts.find((candidate) => candidate.ref === ref);
+  return (part?.kind !== 'capacitor' && part?.kind !== 'inductor') || (part.ohms ?? 0) > 0;
 }
 
 /** A store or a coil in the way of alternating current takes volts and gives them back. */
@@ -102,7 +108,7 @@ function layCut(sheet: Sheet, cut: Cut, x: number, y: number): number {
       const amps = ampsOf(solution, cut.ref);
       const watts = part?.watts ?? 0;
       layLine(sheet, cut.ref, x, y);
-      if (!(amps > 0) || !(watts > VISIBLE_SHARE * total)) return y;
+      if (!(amps > 0) || !(watts > VISIBLE_SHARE * total) || !burns(circuit, cut.ref)) return y;
       out.push(rectangle(circuit, cut.ref, x, y, amps, watts / amps, watts));
       return y + watts / amps;
     }

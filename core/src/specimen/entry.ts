@@ -79,6 +79,7 @@ export const FACT_NAMES = [
   'case',
   'earth',
   'insulation',
+  'fuse-lead',
   'cells-protected',
   'heat-path',
   'look-seal',

@@ -4,7 +4,7 @@ export { type Cause, causesOf } from './causes.ts';
 export { dangersOf, gatesOf, type OpenGate, poweringFacts, type SupplyLimits, sittingSince, supplyLimitsOf } from './cautions.ts';
 export { claimFigures, claimWords, doubtsOf } from './claim-figures.ts';
 export { type ClaimComparison, compareClaims, inLineFigures } from './compare-claims.ts';
-export { constructionOf } from './construction.ts';
+export { constructionOf, type SafetyQuestion, safetyQuestions } from './construction.ts';
 export type { Continuity, Contradiction } from './continuity.ts';
 export { ledCurrentSum, resistorWattsSum, type Sum, type SumLine, stressSum } from './current-sum.ts';
 export {

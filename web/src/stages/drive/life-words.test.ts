@@ -5,7 +5,7 @@ describe('times as people say them', () => {
   it.each([
     [12_345, '12,000 h'],
     [987, '990 h'],
-    [250_000, '> 100,000 h'],
+    [250_000, 'over 100,000 h'],
   ])('a life of %d hours', (hours, words) => expect(lifeText(hours)).toBe(words));
 
   it.each([

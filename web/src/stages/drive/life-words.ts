@@ -1,6 +1,6 @@
 /** Hours as people say them: two digits, and no end that nobody has seen. */
 export function lifeText(hours: number): string {
-  if (hours >= 100_000) return '> 100,000 h';
+  if (hours >= 100_000) return 'over 100,000 h';
   const rounded = Number(hours.toPrecision(2));
   return `${rounded.toLocaleString('en')} h`;
 }

@@ -47,7 +47,7 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
       )}
       <dt className="text-quiet">Life to 70 % light</dt>
       <dd>
-        about <b className="font-figures">{lifeText(led.life.hours)}</b>, between {lifeText(led.life.low)} and {lifeText(led.life.high)};{' '}
+        <b className="font-figures">{lifeText(led.life.hours)}</b>, between {lifeText(led.life.low)} and {lifeText(led.life.high)};{' '}
         {multipleText(led.ofRatedLife)} that at its rated current with a junction of 85 °C. A model of current and heat (Arrhenius and a
         power law), not a promise.
       </dd>

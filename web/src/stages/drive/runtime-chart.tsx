@@ -12,19 +12,21 @@ export function RuntimeChart({ runtime: { points, hours } }: { readonly runtime:
       role="img"
       aria-label={`Light over time: 100 % at first, ${Math.round(half?.light ?? 0)} % half-way, ${Math.round(rows.at(-1)?.light ?? 0)} % at the end.`}
     >
-      <LineChart width={420} height={150} data={rows} margin={{ top: 8, right: 16, bottom: 18, left: 4 }} accessibilityLayer={false}>
-        <XAxis
-          {...AXIS}
-          dataKey="hours"
-          type="number"
-          domain={[0, 'dataMax']}
-          tickFormatter={(value: number) => Number(value.toPrecision(2)).toString()}
-          label={{ value: 'hours', position: 'insideBottom', offset: -12, fill: 'var(--quiet)', fontSize: 12 }}
-        />
-        <YAxis {...AXIS} width={48} domain={[0, 100]} unit=" %" />
-        <ReferenceLine y={50} stroke="var(--quiet)" strokeDasharray="1.5 3" />
-        <Line dataKey="light" isAnimationActive={false} dot={false} stroke="var(--ink)" strokeWidth={1.5} />
-      </LineChart>
+      <div inert>
+        <LineChart width={420} height={150} data={rows} margin={{ top: 8, right: 16, bottom: 18, left: 4 }} accessibilityLayer={false}>
+          <XAxis
+            {...AXIS}
+            dataKey="hours"
+            type="number"
+            domain={[0, 'dataMax']}
+            tickFormatter={(value: number) => Number(value.toPrecision(2)).toString()}
+            label={{ value: 'hours', position: 'insideBottom', offset: -12, fill: 'var(--quiet)', fontSize: 12 }}
+          />
+          <YAxis {...AXIS} width={48} domain={[0, 100]} unit=" %" />
+          <ReferenceLine y={50} stroke="var(--quiet)" strokeDasharray="1.5 3" />
+          <Line dataKey="light" isAnimationActive={false} dot={false} stroke="var(--ink)" strokeWidth={1.5} />
+        </LineChart>
+      </div>
     </div>
   );
 }

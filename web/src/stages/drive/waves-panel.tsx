@@ -45,25 +45,28 @@ export function WavesPanel({ waves }: { readonly waves: readonly DriveWave[] }) 
       >
         {waves.map((wave) => (
           <div key={wave.name} className="flex items-center">
-            <LineChart
-              width={WIDTH}
-              height={92}
-              data={wave.wave.seconds.map((second, index) => ({ ms: 1000 * second, value: wave.wave.values[index] }))}
-              margin={{ top: 6, right: RIGHT, bottom: 0, left: 0 }}
-              accessibilityLayer={false}
-            >
-              <XAxis dataKey="ms" type="number" domain={[0, 1000 * seconds]} hide />
-              <YAxis
-                {...AXIS}
-                width={LEFT}
-                ticks={ticksOf(wave)}
-                domain={[ticksOf(wave)[0] as number, ticksOf(wave).at(-1) as number]}
-                tickFormatter={(value: number) => formatEngineering(value, wave.unit).text}
-              />
-              {wave.limit && <ReferenceLine y={wave.limit.value} stroke="var(--brick)" strokeWidth={1.5} />}
-              <ReferenceLine x={1000 * at} stroke="var(--petrol)" />
-              <Line dataKey="value" type="linear" isAnimationActive={false} dot={false} stroke="var(--ink)" strokeWidth={1.5} />
-            </LineChart>
+            {/* The chart's own parts would each take a Tab. */}
+            <div inert>
+              <LineChart
+                width={WIDTH}
+                height={92}
+                data={wave.wave.seconds.map((second, index) => ({ ms: 1000 * second, value: wave.wave.values[index] }))}
+                margin={{ top: 6, right: RIGHT, bottom: 0, left: 0 }}
+                accessibilityLayer={false}
+              >
+                <XAxis dataKey="ms" type="number" domain={[0, 1000 * seconds]} hide />
+                <YAxis
+                  {...AXIS}
+                  width={LEFT}
+                  ticks={ticksOf(wave)}
+                  domain={[ticksOf(wave)[0] as number, ticksOf(wave).at(-1) as number]}
+                  tickFormatter={(value: number) => formatEngineering(value, wave.unit).text}
+                />
+                {wave.limit && <ReferenceLine y={wave.limit.value} stroke="var(--brick)" strokeWidth={1.5} />}
+                <ReferenceLine x={1000 * at} stroke="var(--petrol)" />
+                <Line dataKey="value" type="linear" isAnimationActive={false} dot={false} stroke="var(--ink)" strokeWidth={1.5} />
+              </LineChart>
+            </div>
             <span className="w-[190px] pl-2">
               <span className="block text-12 text-quiet">{wave.name}</span>
               <b className="font-figures font-[650]">{formatEngineering(valueAt(wave.wave, at), wave.unit).text}</b>

@@ -12,6 +12,7 @@ const QUESTIONS: readonly Question[] = [
   { name: 'case', asks: 'The case is of', answers: ['metal', 'plastic', 'glass'] },
   { name: 'earth', asks: 'Earth', answers: ['present and connected', 'present, not connected', 'none'] },
   { name: 'insulation', asks: 'Between live parts and what can be touched', answers: ['6 mm or more, or two layers', 'less', 'bare pads'] },
+  { name: 'fuse-lead', asks: 'The fuse is in', answers: ['the live lead', 'the neutral lead', 'neither, or cannot tell'] },
   { name: 'cells-protected', asks: 'Cells', answers: ['with protection', 'without protection', 'no cells'] },
   { name: 'heat-path', asks: 'The LED board', answers: ['metal, screwed with paste', 'metal, glued', 'metal, loose', 'not metal'] },
 ];

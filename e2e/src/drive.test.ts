@@ -1,0 +1,140 @@
+import { readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { Browser, Page } from 'puppeteer-core';
+import { axeFindings } from './axe.ts';
+import { newFolder, openBrowser, openPage, type RunningApp, startApp, tabTo, waitForText } from './harness.ts';
+
+let app: RunningApp;
+let browser: Browser;
+let page: Page;
+const complaints: string[] = [];
+
+beforeAll(async () => {
+  app = await startApp('demo', newFolder());
+  browser = await openBrowser();
+  page = await openPage(browser, `${app.url}/`, complaints);
+}, 120_000);
+
+afterAll(async () => {
+  await browser?.close();
+  await app?.stop();
+  rmSync(app.folder, { recursive: true, force: true });
+  expect(complaints).toEqual([]);
+});
+
+async function openDrive(specimen: string): Promise<void> {
+  await page.goto(`${app.url}/specimens/${specimen}/drive`, { waitUntil: 'load' });
+  await waitForText(page, 'Watt plan');
+  await page.waitForSelector('[role=tablist]');
+}
+
+/** Of a list in the findings, what stands first in each row. */
+function findings(): Promise<string[]> {
+  return page.$$eval('#findings ul:not([aria-label]) li > span:last-child > span:first-child', (rows) =>
+    rows.map((row) => row.textContent ?? ''),
+  );
+}
+
+function verdict(): Promise<string | null> {
+  return page.$eval('[data-verdict]', (line) => line.getAttribute('data-verdict'));
+}
+
+/** The words of the tab that is open, as they are seen: a space between what stands apart. */
+function shown(): Promise<string> {
+  return page.$eval('[role=tabpanel][data-state=active]', (panel) => {
+    const words = document.createTreeWalker(panel, NodeFilter.SHOW_TEXT);
+    const texts: string[] = [];
+    while (words.nextNode()) texts.push(words.currentNode.textContent ?? '');
+    return texts
+      .join(' ')
+      .replace(/\s+/g, ' ')
+      .replace(/ ([,.:;°])/g, '$1');
+  });
+}
+
+/** The tab of that name, by the arrow keys, and what it shows. */
+async function tab(name: string): Promise<string> {
+  await page.focus('[role=tab][data-state=active]');
+  for (let tries = 0; tries < 8; tries++) {
+    const chosen = await page.$eval('[role=tab][data-state=active]', (trigger) => trigger.textContent ?? '');
+    if (chosen === name) return shown();
+    await page.keyboard.press('ArrowRight');
+    await page.waitForFunction(
+      (before) => document.querySelector('[role=tab][data-state=active]')?.textContent !== before,
+      { timeout: 3000 },
+      chosen,
+    );
+  }
+  throw new Error(`There is no tab “${name}”.`);
+}
+
+describe('the verdict of the demo specimens', () => {
+  it('greenhouse grow panel: what was built in, and nothing else', async () => {
+    await openDrive('greenhouse-grow-panel');
+    expect(await verdict()).toBe('do not use');
+    const said = await findings();
+    expect(said.map((text) => text.slice(0, 30))).toEqual([
+      'The fuse is not in the live le',
+      'The case is metal and has no e',
+      'Strings stand side by side wit',
+    ]);
+    expect(await page.$('[aria-label="To be looked at"]')).toBeNull();
+    expect(await page.$$eval('[data-takes-volts]', (lines) => lines.map((line) => line.getAttribute('data-takes-volts')))).toEqual(['C1']);
+    expect(await tab('Supply')).toMatch(/V1 delivers 8\.\d+ W of .* power factor 0\.2\d/);
+    expect(await axeFindings(page)).toEqual([]);
+  }, 60_000);
+
+  it('bathroom mirror bar: waves under a cursor, flicker with its region, and the claimed watts beside', async () => {
+    await openDrive('bathroom-mirror-bar');
+    expect(await verdict()).toBe('do not use');
+    expect(await tab('Waves')).toMatch(/V1 volts .* C2 rated 400 V .* D1-D12 rated 30\.0 mA/);
+    const cursor = () => page.$eval('[role=slider][aria-label="Moment of the period"]', (slider) => slider.getAttribute('aria-valuetext'));
+    expect(await cursor()).toMatch(/^5\.00\sms: V1 volts 32\d\sV/);
+    await page.focus('[role=slider][aria-label="Moment of the period"]');
+    for (let press = 0; press < 25; press++) await page.keyboard.press('ArrowRight');
+    await page.waitForFunction(() =>
+      /^10\.0\sms/.test(document.querySelector('[aria-label="Moment of the period"]')?.getAttribute('aria-valuetext') ?? ''),
+    );
+    expect(await tab('Light and life')).toMatch(/Flicker 5\d %, index 0\.1\d, at 100 Hz: not of low risk/);
+    const heat = await tab('Heat');
+    expect(heat).toMatch(/junction .* case, read/);
+    await page.click('input[name=drive-view]');
+    await waitForText(page, 'To take 9.00');
+    expect(await axeFindings(page)).toEqual([]);
+  }, 60_000);
+
+  it('three-cell headlamp: a runtime with its light, and how its chips share', async () => {
+    await openDrive('three-cell-headlamp');
+    expect(await tab('Light and life')).toMatch(/On its cells \d h \d+ min from full until it gives half its first light/);
+    expect(await tab('Chips together')).toMatch(
+      /5 at D1-D5 of one bin 1\.0\d× 1\.\d+× 5 at D1-D5 mixed 1\.[23]\d× .* the others carry 1\.\d+×/,
+    );
+    expect(await page.$$eval('[data-watt-plan] [role=option]', (options) => options.length)).toBeGreaterThan(1);
+  }, 60_000);
+
+  it('barn lantern: a temperature that was read stands in the way of the heat', async () => {
+    await openDrive('barn-lantern');
+    expect(await tab('Heat')).toMatch(/board, read 38°C/);
+    expect(await verdict()).toBe('sound with cautions');
+  }, 60_000);
+
+  it('the watt plan goes out as a drawing of its own', async () => {
+    const session = await page.createCDPSession();
+    await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: app.folder });
+    await tabTo(page, 'Save the plan as SVG', 120);
+    await page.keyboard.press('Enter');
+    const file = join(app.folder, 'barn-lantern-watts.svg');
+    let svg = '';
+    for (let tries = 0; tries < 50 && !svg.includes('</svg>'); tries++) {
+      await new Promise((resolve) => setTimeout(resolve, 100));
+      try {
+        svg = readFileSync(file, 'utf8');
+      } catch {
+        // Not there yet.
+      }
+    }
+    expect(svg).toContain('Watt plan of Barn lantern');
+    expect(svg).toContain('D1-D24');
+  }, 30_000);
+});
