@@ -18,7 +18,9 @@ const VIEWS = [
   { name: 'trace', path: '/specimens/bathroom-mirror-bar/trace' },
   { name: 'marks', path: '/marks' },
   { name: 'readings', path: '/specimens/usb-book-clip/readings' },
+  { name: 'instruments', path: '/specimens/usb-book-clip/readings', press: 'button[aria-label^=Instruments]' },
   { name: 'drive', path: '/specimens/usb-book-clip/drive' },
+  { name: 'drive-mains', path: '/specimens/bathroom-mirror-bar/drive' },
   { name: 'rework', path: '/specimens/usb-book-clip/rework' },
   { name: 'proof', path: '/specimens/book-clip-reworked/proof' },
   { name: 'write-up', path: '/specimens/book-clip-reworked/write-up' },
@@ -41,6 +43,7 @@ const server = await startServer({
   port: 0,
   webFolder: join(ROOT, 'web', 'dist'),
   tapeFolder: join(ROOT, 'demo', 'specimens'),
+  standIns: { folder: join(ROOT, 'demo', 'benches'), firstPort: 5311 },
 });
 const browser = await puppeteer.launch({
   executablePath,
@@ -48,7 +51,7 @@ const browser = await puppeteer.launch({
 });
 try {
   mkdirSync(out, { recursive: true });
-  for (const { name, path, theme = 'bone', width = 1280, extra = false } of VIEWS) {
+  for (const { name, path, theme = 'bone', width = 1280, press, extra = false } of VIEWS) {
     if (names.length > 0 ? !names.includes(name) : extra) continue;
     const page = await browser.newPage();
     page.on('console', (message) => message.type() === 'error' && process.stderr.write(`${name}: ${message.text()}\n`));
@@ -59,7 +62,11 @@ try {
     await page.waitForSelector('h1');
     await page.evaluate(() => document.fonts.ready);
     // The analysis comes from the worker a moment after the page.
-    await new Promise((resolve) => setTimeout(resolve, 900));
+    await new Promise((resolve) => setTimeout(resolve, 1200));
+    if (press) {
+      await page.click(press);
+      await new Promise((resolve) => setTimeout(resolve, 500));
+    }
     await page.screenshot({ path: join(out, `${name}.png`) });
     await page.close();
   }

@@ -110,6 +110,19 @@ describe('the verdict of the demo specimens', () => {
     expect(await tab('Chips together')).toMatch(
       /5 at D1-D5 of one bin 1\.0\d× 1\.\d+× 5 at D1-D5 mixed 1\.[23]\d× .* the others carry 1\.\d+×/,
     );
+    expect(await tab('What if')).toMatch(/Temperature 25°C|Temperature 25 °C/);
+    const said = () => page.$eval('[data-what-if]', (line) => line.textContent ?? '');
+    await page.waitForFunction(() => /would carry/.test(document.querySelector('[data-what-if]')?.textContent ?? ''));
+    const fresh = Number(/([\d.]+)× of its rating/.exec(await said())?.[1]);
+    const sliders = await page.$$('[role=tabpanel] input[type=range]');
+    await sliders[1]?.focus();
+    for (let press = 0; press < 30; press++) await page.keyboard.press('ArrowLeft');
+    await page.waitForFunction(
+      (before) => Number(/([\d.]+)× of its rating/.exec(document.querySelector('[data-what-if]')?.textContent ?? '')?.[1]) < before - 0.2,
+      {},
+      fresh,
+    );
+    expect(await axeFindings(page)).toEqual([]);
     expect(await page.$$eval('[data-watt-plan] [role=option]', (options) => options.length)).toBeGreaterThan(1);
   }, 60_000);
 

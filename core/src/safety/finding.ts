@@ -57,3 +57,31 @@ export function verdictOf(findings: readonly Pick<Finding, 'severity'>[]): Safet
   if (findings.some(({ severity }) => severity === 'unsafe')) return 'do not use';
   return findings.some(({ severity }) => severity === 'caution') ? 'sound with cautions' : 'sound';
 }
+
+const SHORT: Readonly<Record<FindingCode, string>> = {
+  'over-amps': 'too much current',
+  'over-peak-amps': 'too high a peak',
+  'over-watts': 'too much power',
+  'over-volts': 'too many volts',
+  'over-reverse-volts': 'too many volts backwards',
+  'over-celsius': 'too hot',
+  'no-bleeder': 'nothing empties it',
+  'slow-bleeder': 'empties slowly',
+  'no-fuse': 'no fuse',
+  'fuse-in-neutral': 'fuse in the neutral',
+  'no-earth': 'metal without earth',
+  'capacitor-class': 'capacitor of no safety class',
+  'unbalanced-strings': 'strings share badly',
+  'parallel-regulators': 'regulators side by side',
+  'no-current-limit': 'nothing limits the current',
+  'unprotected-cells': 'cells without protection',
+  'mixed-cells': 'cells that are mixed',
+  'converter-volts': 'over a converter’s volts',
+  flicker: 'flickers',
+  'single-insulation': 'the case alone insulates',
+};
+
+/** A finding in a few words, for a row of many. */
+export function shortFinding({ code }: Pick<Finding, 'code'>): string {
+  return SHORT[code];
+}

@@ -47,3 +47,4 @@ export { replay, type Specimen, type SpecimenPicture, type SpecimenReading, type
 export { type StageMark, spineOf } from './spine.ts';
 export { type Summary, summarise } from './summarise.ts';
 export { type Warming, warmingOf } from './warming.ts';
+export { type WhatIf, type WhatIfOutcome, whatIf } from './what-if.ts';

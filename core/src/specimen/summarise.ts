@@ -1,8 +1,10 @@
 import { stressUnit } from '../drive/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
+import { auditSolved, shortFinding } from '../safety/index.ts';
 import { type Appraisal, appraise } from './appraise.ts';
 import { doubtsOf } from './claim-figures.ts';
 import { type ClaimComparison, compareClaims } from './compare-claims.ts';
+import { constructionOf } from './construction.ts';
 import type { Stage } from './entry.ts';
 import type { Specimen } from './replay.ts';
 import { type StageMark, spineOf } from './spine.ts';
@@ -36,7 +38,7 @@ export function summarise(specimen: Specimen): Summary {
   const claimedWatts = specimen.claims.find(({ field }) => field === 'watts')?.value;
   const doubts = doubtsOf(specimen).filter(({ severity }) => severity !== 'question');
   const comparisons = compareClaims(specimen);
-  const worst = overInWords(current) ?? doubts.find(({ severity }) => severity === 'impossible')?.text;
+  const worst = unsafeInWords(specimen, current) ?? overInWords(current) ?? doubts.find(({ severity }) => severity === 'impossible')?.text;
   return {
     name: specimen.name,
     supply: supplyInWords(specimen),
@@ -52,6 +54,15 @@ export function summarise(specimen: Specimen): Summary {
     ...(comparisons.length > 0 && { honesty: { held: comparisons.filter(({ holds }) => holds).length, compared: comparisons.length } }),
     ...(worst && { worst }),
   };
+}
+
+/** What makes it not to be used, in a few words. */
+function unsafeInWords(specimen: Specimen, appraisal: Appraisal | undefined): string | undefined {
+  if (!appraisal) return undefined;
+  const { findings } = auditSolved({ ...appraisal.circuit, construction: constructionOf(specimen) }, appraisal.solution);
+  const [first, ...others] = findings.filter(({ severity }) => severity === 'unsafe');
+  if (!first) return undefined;
+  return `do not use: ${shortFinding(first)}${others.length > 0 ? `, ${others.length} more` : ''}`;
 }
 
 /** What is furthest over its rating. */

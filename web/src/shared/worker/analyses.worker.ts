@@ -18,6 +18,7 @@ import {
   recognise,
   remarksOf,
   replay,
+  type Solution,
   type Specimen,
   type Stage,
   type StageMark,
@@ -25,6 +26,9 @@ import {
   spineOf,
   type TraceRemark,
   type Way,
+  type WhatIf,
+  type WhatIfOutcome,
+  whatIf,
 } from '@mindful-probe/core';
 import { expose } from 'comlink';
 
@@ -88,6 +92,10 @@ const api = {
     const specimen = replay(entries);
     const appraisal = appraise(specimen, rework);
     return appraisal.ok ? driveDetails(specimen, appraisal.value, rework) : undefined;
+  },
+  /** One position of the sliders. */
+  whatIf(circuit: Circuit, ledRef: string, change: WhatIf, now: Solution): Result<WhatIfOutcome> {
+    return whatIf(circuit, ledRef, change, now);
   },
   ways(circuit: Circuit, goal: ReworkGoal): Result<readonly Way[]> {
     return searchWays(circuit, goal);

@@ -1,4 +1,16 @@
-import type { Cause, Circuit, DriveDetails, Entry, Limits, Result, ReworkGoal, Way } from '@mindful-probe/core';
+import type {
+  Cause,
+  Circuit,
+  DriveDetails,
+  Entry,
+  Limits,
+  Result,
+  ReworkGoal,
+  Solution,
+  Way,
+  WhatIf,
+  WhatIfOutcome,
+} from '@mindful-probe/core';
 import { useSyncExternalStore } from 'react';
 import useSWR from 'swr';
 import type { Analysis } from './analyses.worker.ts';
@@ -54,6 +66,11 @@ export function useLedLimits(entries: readonly Entry[], rework: number, ref: str
 export function useDriveDetails(entries: readonly Entry[], rework: number): DriveDetails | undefined {
   const key = ['details', rework, entries.map(({ id }) => id).join(' ')];
   return useSWR(key, () => ask((api) => api.details(entries, rework)), { ...ONCE, keepPreviousData: true }).data;
+}
+
+/** Asks for one position of the sliders. */
+export function askWhatIf(circuit: Circuit, ledRef: string, change: WhatIf, now: Solution): Promise<Result<WhatIfOutcome>> {
+  return ask(async (api): Promise<Result<WhatIfOutcome>> => api.whatIf(circuit, ledRef, change, now));
 }
 
 /** What is computed for longer than a moment, if anything. */

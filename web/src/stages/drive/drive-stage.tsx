@@ -70,7 +70,7 @@ function AsIs({ appraisal, after, findings, rework }: AsIsProps) {
       <Verdict appraisal={appraisal} findings={findings} rework={rework} {...(after && { after })} />
       {details && (
         <Suspense fallback={null}>
-          <Details details={details} hardest={appraisal.hardest?.ref} />
+          <Details details={details} appraisal={appraisal} />
         </Suspense>
       )}
     </>
