@@ -4,7 +4,7 @@ export { type Drive, type Life, lifeAt, lifeRatio } from './life/life.ts';
 export { type FlickerRegion, flickerRegion, lowRiskFlickerPercent, noEffectFlickerPercent } from './light/flicker.ts';
 export { lightness, lightRatio, seenChange } from './light/lightness.ts';
 export { candelaFromLux, LUMENS_FACTOR, lightWhenWarm, lumensFromCandela, throwMetres, usualLumensPerWatt } from './light/photometry.ts';
-export { type Limit, lightShareOf, ratedChipAmps, ratedResistorWatts } from './ratings.ts';
+export { type Limit, lightShareOf, ratedChipAmps, ratedJunctionCelsius, ratedResistorWatts } from './ratings.ts';
 export { CHIP_SPREADS, type ChipSpread, type DarkChip, darkChipOf, type Sharing, sharingOf } from './sharing.ts';
 export {
   COMFORT,

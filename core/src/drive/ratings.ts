@@ -19,6 +19,16 @@ export function ratedChipAmps(part: Extract<Part, { kind: 'led' }>): Limit {
   return { value: USUAL_LED_AMPS, assumed: true, source: 'usual for a small LED' };
 }
 
+/** Of a through-hole body, whose epoxy softens, and of one that is soldered flat. */
+const USUAL_JUNCTION_CELSIUS = { legs: 100, flat: 125 } as const;
+
+/** How warm the junction of an LED may be. */
+export function ratedJunctionCelsius(part: Extract<Part, { kind: 'led' }>): Limit {
+  if (part.rated?.celsius !== undefined) return { value: part.rated.celsius, assumed: false, source: 'rated' };
+  const hasLegs = part.body === undefined || part.body.endsWith('mm');
+  return { value: USUAL_JUNCTION_CELSIUS[hasLegs ? 'legs' : 'flat'], assumed: true, source: `usual for ${part.body ?? 'a small LED'}` };
+}
+
 /** What a resistor may burn, free in air at 70 °C. */
 export function ratedResistorWatts(part: Extract<Part, { kind: 'resistor' }>): Limit {
   if (part.rated?.watts !== undefined) return { value: part.rated.watts, assumed: false, source: 'rated' };

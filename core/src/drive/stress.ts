@@ -6,12 +6,13 @@ import type { Figure } from '../solve/index.ts';
 import { type Limit, ratedChipAmps, ratedResistorWatts } from './ratings.ts';
 
 /** What is held against a limit: of a chip its average and peak current, of a part its watts, peak volts or heating amps. */
-export type StressKind = 'chip-amps' | 'chip-peak-amps' | 'watts' | 'volts' | 'amps';
+export type StressKind = 'chip-amps' | 'chip-peak-amps' | 'chip-reverse-volts' | 'watts' | 'volts' | 'amps';
 
 /** How each is called, and its unit. */
 const KINDS: Readonly<Record<StressKind, { readonly words: string; readonly unit: 'amps' | 'watts' | 'volts' }>> = {
   'chip-amps': { words: 'current', unit: 'amps' },
   'chip-peak-amps': { words: 'peak current', unit: 'amps' },
+  'chip-reverse-volts': { words: 'volts backwards', unit: 'volts' },
   watts: { words: 'power', unit: 'watts' },
   volts: { words: 'peak volts', unit: 'volts' },
   amps: { words: 'heating current', unit: 'amps' },
@@ -49,6 +50,8 @@ interface StressRow {
   readonly ref: string;
   readonly of: StressKind;
   readonly figure: Figure;
+  /** −1 for what is counted the other way round. */
+  readonly sign?: -1;
   readonly limit: Limit;
 }
 
@@ -56,8 +59,9 @@ interface StressRow {
 export function stressesOf(circuit: Circuit, fit: Fit): readonly Stress[] {
   const rows = circuit.parts.flatMap((part) => rowsOf(part));
   const figures = fit.figures(rows.map(({ figure }) => figure));
-  return rows.map(({ ref, of, limit }, index) => {
-    const figure = figures[index];
+  return rows.map(({ ref, of, limit, sign = 1 }, index) => {
+    const { value, uncertainty } = figures[index];
+    const figure = { value: sign * value, uncertainty };
     const ratio = { value: figure.value / limit.value, uncertainty: figure.uncertainty / limit.value };
     return { ref, of, figure, limit, ratio, level: stressLevel(ratio.value) };
   });
@@ -87,7 +91,22 @@ function rowsOf(part: Part): readonly StressRow[] {
       limit,
     });
     const peak = rated?.peakAmps;
-    return [chip('chip-amps', ratedChipAmps(part)), ...(peak === undefined ? [] : [chip('chip-peak-amps', maker(peak), 'max')])];
+    const reverse = rated?.reverseVolts;
+    return [
+      chip('chip-amps', ratedChipAmps(part)),
+      ...(peak === undefined ? [] : [chip('chip-peak-amps', maker(peak), 'max')]),
+      ...(reverse === undefined
+        ? []
+        : [
+            {
+              ref,
+              of: 'chip-reverse-volts' as const,
+              figure: { of: 'chip' as const, ref, quantity: 'volts' as const, statistic: 'min' as const },
+              sign: -1 as const,
+              limit: maker(reverse),
+            },
+          ]),
+    ];
   }
   const watts =
     part.kind === 'resistor'

@@ -148,6 +148,12 @@ interface State {
   readonly cost: number;
 }
 
+/** Where the descent ended, with the slopes there. */
+interface Settled {
+  readonly state: State;
+  readonly sensitive: SensitiveSolution;
+}
+
 class ReadingModel {
   /** A supply's amps and watts are counted positive when it delivers, its parts' when they take up. */
   private readonly signs: readonly number[];
@@ -162,37 +168,37 @@ class ReadingModel {
     this.signs = figures.map((figure) => signOf(base, figure));
   }
 
-  descend(): Result<State> {
-    let state = this.stateAt(new Float64Array(this.unknowns.length));
-    for (let step = 0; state.ok && step < MAX_STEPS; step++) {
-      const sensitive = this.sensitivitiesAt(state.value);
+  descend(): Result<Settled> {
+    const begun = this.stateAt(new Float64Array(this.unknowns.length));
+    if (!begun.ok) return begun;
+    let state = begun.value;
+    for (let step = 0; step < MAX_STEPS; step++) {
+      const sensitive = this.sensitivitiesAt(state);
       if (!sensitive.ok) return sensitive;
-      const { normal, gradient } = this.normalEquations(state.value, sensitive.value);
+      const { normal, gradient } = this.normalEquations(state, sensitive.value);
       new DenseLuFactoriser(this.unknowns.length).factor(normal).solveInPlace(gradient);
-      const next = this.lineSearch(state.value, gradient);
-      if (!next) break;
-      const gain = state.value.cost - next.cost;
-      state = succeed(next);
-      if (gain < SETTLED * (1 + next.cost)) break;
+      const next = this.lineSearch(state, gradient);
+      if (!next) return succeed({ state, sensitive: sensitive.value });
+      const gain = state.cost - next.cost;
+      state = next;
+      // The last step moved nothing by a ten-thousandth of its uncertainty: the slopes are those of before it.
+      if (gain < SETTLED * (1 + next.cost)) return succeed({ state, sensitive: sensitive.value });
     }
-    return state;
+    const sensitive = this.sensitivitiesAt(state);
+    return sensitive.ok ? succeed({ state, sensitive: sensitive.value }) : sensitive;
   }
 
-  fitAt(state: State): Result<Fit> {
+  fitAt({ state, sensitive }: Settled): Result<Fit> {
     const { unknowns, live, alone } = this;
     const count = unknowns.length;
-    const sensitive = this.sensitivitiesAt(state);
-    if (!sensitive.ok) return sensitive;
-    const factor = new DenseLuFactoriser(count).factor(this.normalEquations(state, sensitive.value).normal);
+    const factor = new DenseLuFactoriser(count).factor(this.normalEquations(state, sensitive).normal);
     const covarianceTimes = (vector: Float64Array) => {
       const out = vector.slice();
       factor.solveInPlace(out);
       return out;
     };
     const scaledGradient = (wanted: Figure) =>
-      sensitive.value
-        .derivatives((solution) => figureIn(solution, wanted))
-        .map((slope, column) => slope * unknowns[column].prior.uncertainty);
+      sensitive.derivatives((solution) => figureIn(solution, wanted)).map((slope, column) => slope * unknowns[column].prior.uncertainty);
     // The rank-one update of a covariance by one scalar reading (Kalman, J. Basic Eng. 82, 1960).
     const updated = (g: Float64Array, h: Float64Array, uncertainty: number) => {
       const ch = covarianceTimes(h);
@@ -226,7 +232,7 @@ class ReadingModel {
       freedom,
       probability: chiSquareProbability(chiSquare, freedom),
       figureBy: (read) => {
-        const gradient = sensitive.value.derivatives(read).map((slope, column) => slope * unknowns[column].prior.uncertainty);
+        const gradient = sensitive.derivatives(read).map((slope, column) => slope * unknowns[column].prior.uncertainty);
         return { value: read(state.warmed.solution), uncertainty: Math.sqrt(Math.max(0, dot(gradient, covarianceTimes(gradient)))) };
       },
       expected: (reading) => {
@@ -259,7 +265,7 @@ class ReadingModel {
             uncertainty: Math.sqrt(Math.max(0, dot(gradient, covarianceTimes(gradient)))),
           };
         }),
-      limits: (wanted) => (state.warmed.solution.regime === 'dc' ? this.drawLimits(state, sensitive.value, wanted) : undefined),
+      limits: (wanted) => (state.warmed.solution.regime === 'dc' ? this.drawLimits(state, sensitive, wanted) : undefined),
       afterReading: (wanted, reading, uncertainty) => updated(scaledGradient(wanted), scaledGradient(reading), uncertainty),
       afterKnowing: (wanted, unknown, uncertainty) => {
         const h = Float64Array.from(unknowns, ({ ref, field, prior }) =>

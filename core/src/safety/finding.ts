@@ -85,3 +85,31 @@ const SHORT: Readonly<Record<FindingCode, string>> = {
 export function shortFinding({ code }: Pick<Finding, 'code'>): string {
   return SHORT[code];
 }
+
+/** What each rule goes by: the standard, or the reason where there is none. */
+const SOURCES: Readonly<Record<FindingCode, string>> = {
+  'over-amps': 'The maker’s rating of the part, at its temperature.',
+  'over-peak-amps': 'The maker’s rating of the part for peaks.',
+  'over-watts': 'The maker’s rating of the part, free in air.',
+  'over-volts': 'The maker’s rating of the part, against the highest volts of a period.',
+  'over-reverse-volts': 'The maker’s rating of the LED; most take no more than 5 V backwards.',
+  'over-celsius': 'The maker’s rating of the part.',
+  'no-bleeder': 'IEC 60335-1, 22.5: under 34 V one second after the plug is drawn.',
+  'slow-bleeder': 'IEC 60335-1, 22.5 at the plug; inside a closed case ten seconds, less than it takes to open it.',
+  'no-fuse': 'IEC 60598-1 and IEC 62560: a lamp on mains must fail without fire.',
+  'fuse-in-neutral': 'IEC 60364-4-43: what protects against overcurrent stands in the live lead.',
+  'no-earth': 'IEC 61140, class I: metal that can be touched is earthed, or doubly insulated.',
+  'capacitor-class': 'IEC 60384-14: capacitors across or in the lead of mains are of class X or Y.',
+  'unbalanced-strings': 'Chips of one make differ by some tens of millivolts, and current rises steeply with volts.',
+  'parallel-regulators': 'The currents of regulators side by side add up, whatever fails.',
+  'no-current-limit': 'An LED’s current is set by what stands before it, and by nothing in itself.',
+  'unprotected-cells': 'IEC 62133-2: lithium cells want a protection against overcharge, deep discharge and shorts.',
+  'mixed-cells': 'IEC 60086-5: cells of one kind and one age; the weakest is driven backwards and leaks.',
+  'converter-volts': 'The maker’s rating of the converter.',
+  flicker: 'IEEE 1789-2015, recommended practice 1.',
+  'single-insulation': 'IEC 61140, class II: two layers, or 6 mm, between live parts and hands.',
+};
+
+export function findingSource({ code }: Pick<Finding, 'code'>): string {
+  return SOURCES[code];
+}

@@ -1,2 +1,2 @@
 export { type Audit, audit, auditSolved } from './audit.ts';
-export { type Finding, type FindingCode, type SafetyVerdict, type Severity, shortFinding, verdictOf } from './finding.ts';
+export { type Finding, type FindingCode, findingSource, type SafetyVerdict, type Severity, shortFinding, verdictOf } from './finding.ts';

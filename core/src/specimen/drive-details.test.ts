@@ -47,6 +47,15 @@ describe('the details of Drive', () => {
     expect(detailsOf(...LAMP, 'Tboard 30c after 1min').leds[0]?.heat.joints.at(-1)?.name).toBe('air');
   });
 
+  it('a warm chip needs fewer volts and takes more through its resistor; its junction has a limit', () => {
+    const { drift, junctionLimit, heat } = detailsOf(...LAMP).leds[0] ?? {};
+    expect(drift?.kelvin).toBeCloseTo((heat?.junctionCelsius ?? 0) - 25, 9);
+    expect(drift?.chipVolts).toBeCloseTo(-0.002 * (drift?.kelvin ?? 0), 9);
+    expect(drift?.ampsRatio).toBeGreaterThan(1);
+    expect(drift?.ampsRatio).toBeLessThan(1.2);
+    expect(junctionLimit).toMatchObject({ value: 100, assumed: true });
+  });
+
   it('a soak says where the temperature goes before it is there', () => {
     const at = (minutes: number) => (71 - 49 * Math.exp(-minutes / 6)).toFixed(1);
     const lines = [1, 2, 4, 6, 8, 10, 12].map((minutes) => `Tcase ${at(minutes)}c after ${minutes}min`);

@@ -11,6 +11,7 @@ import {
   type HeatPath,
   heatPathOf,
   type Life,
+  type Limit,
   LUMENS_FACTOR,
   lifeAt,
   lifeRatio,
@@ -19,6 +20,7 @@ import {
   lightWhenWarm,
   lumensFromCandela,
   ratedChipAmps,
+  ratedJunctionCelsius,
   type Sharing,
   type Soak,
   type SoakPoint,
@@ -31,6 +33,7 @@ import { type Solution, solveTimeCourse, type Waveform } from '../solve/index.ts
 import type { Appraisal } from './appraise.ts';
 import { mainSupply } from './found-circuit.ts';
 import type { Specimen, SpecimenReading } from './replay.ts';
+import { whatIf } from './what-if.ts';
 
 /** A figure that is no better than a factor either way. */
 export interface Guess {
@@ -44,6 +47,9 @@ export interface LedDetails {
   readonly ref: string;
   readonly chips: number;
   readonly heat: HeatPath;
+  readonly junctionLimit: Limit;
+  /** What the heat does to the current: a chip that warms needs fewer volts, and what holds the current lets more through. */
+  readonly drift?: { readonly kelvin: number; readonly chipVolts: number; readonly ampsRatio: number };
   /** Of all its chips, from what is usual for its colour; undefined for one that is not seen. */
   readonly lumens?: Guess;
   readonly life: Life;
@@ -151,10 +157,13 @@ function ledDetails(part: LedPart, all: readonly LedPart[], appraisal: Appraisal
   const lumens = lumensOf(part, chip.watts, chip.amps.avg, rated, heat.junctionCelsius);
   const mains = circuit.parts.find((other) => other.kind === 'ac');
   const dark = darkChipOf(circuit, solution, part.ref);
+  const drift = driftOf(part, appraisal, heat.junctionCelsius);
   return {
     ref: part.ref,
     chips: chipsOf(part),
     heat,
+    junctionLimit: ratedJunctionCelsius(part),
+    ...(drift && { drift }),
     ...(lumens && { lumens }),
     life: lifeAt(drive, part.body),
     ofRatedLife: lifeRatio(drive, { ofRated: 1, junctionCelsius: 85 }),
@@ -163,6 +172,18 @@ function ledDetails(part: LedPart, all: readonly LedPart[], appraisal: Appraisal
     sharing: sharingAmong(part, all, solution, heat.junctionCelsius),
     ...(dark && { dark }),
   };
+}
+
+/** Where nothing is said of a chip's volts against temperature. */
+const VOLTS_PER_KELVIN = -0.002;
+
+function driftOf(part: LedPart, { circuit, solution }: Appraisal, junctionCelsius: number): LedDetails['drift'] {
+  const cold = solution.leds[part.ref]?.chip;
+  if (!cold) return undefined;
+  const warm = whatIf(circuit, part.ref, { supplyShare: 1, celsius: junctionCelsius }, solution);
+  if (!warm.ok || !(cold.amps.avg > 0)) return undefined;
+  const kelvin = junctionCelsius - cold.junctionCelsius;
+  return { kelvin, chipVolts: (part.voltsPerKelvin ?? VOLTS_PER_KELVIN) * kelvin, ampsRatio: warm.value.chipAmps / cold.amps.avg };
 }
 
 function flickerOf(circuit: Circuit, mainsHertz: number, percent: number, index: number): NonNullable<LedDetails['flicker']> {

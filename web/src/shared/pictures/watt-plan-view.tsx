@@ -16,6 +16,8 @@ interface WattPlanViewProps {
   readonly stresses: readonly Stress[];
   readonly width: number;
   readonly height: number;
+  /** The part that something beside the plan speaks of. */
+  readonly pointed?: string | undefined;
   /** The plan before a change, drawn behind as an outline at the same scale. */
   readonly before?: { readonly circuit: Circuit; readonly solution: Solution };
 }
@@ -26,12 +28,13 @@ const OVERHANG = 9;
 const AXIS = 42;
 
 /** Where the watts go: width is current, height is volts, so that area is watts. Walked by pointer and arrow keys. */
-export function WattPlanView({ circuit, solution, stresses, width, height, before }: WattPlanViewProps) {
+export function WattPlanView({ circuit, solution, stresses, width, height, pointed, before }: WattPlanViewProps) {
   const plan = useMemo(() => planWatts(circuit, solution), [circuit, solution]);
   const behind = useMemo(() => before && planWatts(before.circuit, before.solution), [before]);
   const [walked, setWalked] = useState<number>();
   if (!plan || plan.rectangles.length === 0) return <p className="py-4 text-quiet">No current flows, so no watts go anywhere.</p>;
-  const chosen = Math.min(walked ?? largest(plan), plan.rectangles.length - 1);
+  const spoken = plan.rectangles.findIndex(({ ref }) => ref === pointed);
+  const chosen = spoken >= 0 ? spoken : Math.min(walked ?? largest(plan), plan.rectangles.length - 1);
   const wide = Math.max(plan.width, behind?.width ?? 0);
   const tall = Math.max(plan.height, behind?.height ?? 0);
   const scale = { x: (width - LABEL_WIDTH - AXIS) / wide, y: (height - AXIS) / tall };
@@ -80,13 +83,14 @@ export function WattPlanView({ circuit, solution, stresses, width, height, befor
               />
             ))}
             {plan.lines.map(({ ref, x, y, width: across, volts }) => (
-              <g key={ref} data-takes-volts={ref}>
-                <path
-                  d={`M${x * scale.x - OVERHANG} ${y * scale.y}H${(x + across) * scale.x + OVERHANG}`}
-                  className="stroke-ink"
-                  strokeWidth="6"
-                />
-                <text x={(x + across) * scale.x + OVERHANG + 4} y={y * scale.y + 4} className="fill-ink font-figures text-12 font-[650]">
+              <g key={ref} data-takes-volts={ref} className={ref === pointed ? 'fill-petrol stroke-petrol' : 'fill-ink stroke-ink'}>
+                <path d={`M${x * scale.x - OVERHANG} ${y * scale.y}H${(x + across) * scale.x + OVERHANG}`} strokeWidth="6" />
+                <text
+                  x={(x + across) * scale.x + OVERHANG + 4}
+                  y={y * scale.y + 4}
+                  stroke="none"
+                  className="font-figures text-12 font-[650]"
+                >
                   {ref} {formatEngineering(volts, 'volts').text}
                 </text>
               </g>

@@ -1,10 +1,17 @@
-import { type Finding, safetyQuestions } from '@mindful-probe/core';
+import { type Finding, findingSource, safetyQuestions, shortFinding } from '@mindful-probe/core';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
+import { Popover } from '../../shared/kit/popover.tsx';
 
-/** What the safety rules have against a circuit, worst first, each with what would mend it. */
-export function Findings({ findings }: { readonly findings: readonly Finding[] }) {
+interface FindingsProps {
+  readonly findings: readonly Finding[];
+  /** The part that a finding under the pointer or the focus is about. */
+  readonly onPoint: (ref: string | undefined) => void;
+}
+
+/** What the safety rules have against a circuit, worst first, each with what would mend it and what it goes by. */
+export function Findings({ findings, onPoint }: FindingsProps) {
   const { specimen } = useOpenSpecimen();
   const questions = safetyQuestions(specimen);
   return (
@@ -17,13 +24,25 @@ export function Findings({ findings }: { readonly findings: readonly Finding[] }
       ) : (
         <ul>
           {findings.map(({ code, severity, ref, text, mend }) => (
-            <li key={`${code} ${ref}`} className="flex items-start gap-2.5 border-b border-rule py-1">
+            <li
+              key={`${code} ${ref}`}
+              className="flex items-start gap-2.5 border-b border-rule py-1"
+              onPointerEnter={() => onPoint(ref)}
+              onPointerLeave={() => onPoint(undefined)}
+              onFocus={() => onPoint(ref)}
+              onBlur={() => onPoint(undefined)}
+            >
               <span className="pt-0.5">
                 <LevelMark level={severity === 'unsafe' ? 'over' : severity === 'caution' ? 'caution' : 'none'} />
               </span>
               <span>
                 <span className={severity === 'unsafe' ? 'text-brick' : ''}>{text}</span>
-                <span className="block text-12 text-quiet">{mend}</span>
+                <span className="block text-12 text-quiet">
+                  {mend}{' '}
+                  <Popover label={`Why: ${shortFinding({ code })}`} trigger={<span className="text-petrol underline">why</span>}>
+                    <p className="max-w-[320px]">{findingSource({ code })}</p>
+                  </Popover>
+                </span>
               </span>
             </li>
           ))}

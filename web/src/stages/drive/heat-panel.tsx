@@ -7,7 +7,7 @@ interface HeatPanelProps {
 }
 
 /** The way of the heat as a chain, each joint with its temperature, and where a soak goes. */
-export function HeatPanel({ led: { ref, heat }, soaks }: HeatPanelProps) {
+export function HeatPanel({ led: { ref, heat, junctionLimit, drift }, soaks }: HeatPanelProps) {
   const { stretches, joints, low, high, dominant } = heat;
   return (
     <>
@@ -40,8 +40,27 @@ export function HeatPanel({ led: { ref, heat }, soaks }: HeatPanelProps) {
       </ol>
       <p className="mt-3">
         Junction of {ref}: between <b className="font-figures">{Math.round(low)}</b> and{' '}
-        <b className="font-figures">{Math.round(high)} °C</b>. Most of the rise is from {dominant}.
+        <b className="font-figures">{Math.round(high)} °C</b>.{' '}
+        {high > junctionLimit.value ? (
+          <b className="text-brick">
+            That {low > junctionLimit.value ? 'is' : 'may be'} above {junctionLimit.value} °C, {junctionLimit.source}.
+          </b>
+        ) : (
+          <>
+            {junctionLimit.value} °C is {junctionLimit.assumed ? junctionLimit.source : 'its rating'}.
+          </>
+        )}{' '}
+        Most of the rise is from {dominant}.
       </p>
+      {drift && drift.kelvin > 2 && (
+        <p className="mt-1" data-drift>
+          {Math.round(drift.kelvin)} K warmer, a chip needs {Math.abs(Math.round(1000 * drift.chipVolts))} mV less, and the current{' '}
+          {Math.abs(drift.ampsRatio - 1) < 0.005
+            ? 'stays what it was'
+            : `${drift.ampsRatio > 1 ? 'rises' : 'falls'} by ${Math.abs(100 * (drift.ampsRatio - 1)).toFixed(1)} %`}
+          : readings taken cold differ by that from those taken warm.
+        </p>
+      )}
       <p className="mt-1 text-quiet">
         Resistances are typical of {stretches.map(({ resistance: { source } }) => source).join('; ')}. A thermometer on the board
         {joints.some(({ read }) => read) ? ' took the place of the rest' : ' (Tboard 61c after 20min) would take the place of the rest'}.

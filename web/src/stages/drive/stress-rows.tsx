@@ -1,4 +1,4 @@
-import { type Appraisal, stressName, stressSum } from '@mindful-probe/core';
+import { type Appraisal, type Stress, stressName, stressSum } from '@mindful-probe/core';
 import { multipleText } from '../../shared/figures/figure.tsx';
 import { SumView } from '../../shared/figures/sum-view.tsx';
 import { Popover } from '../../shared/kit/popover.tsx';
@@ -44,6 +44,7 @@ export function StressRows({ appraisal, after }: { readonly appraisal: Appraisal
                   height={27}
                   ratio={stress.ratio}
                   guessed={!appraisal.measured}
+                  {...peakOf(appraisal, stress)}
                   {...(later && { predicted: later.ratio })}
                   label={`${name}: ${multipleText(stress.ratio.value)}${later ? `, after rework ${multipleText(later.ratio.value)}` : ''}`}
                 />
@@ -54,4 +55,10 @@ export function StressRows({ appraisal, after }: { readonly appraisal: Appraisal
       </tbody>
     </table>
   );
+}
+
+/** On alternating current a chip's highest current of the period, on the same scale. */
+function peakOf({ solution }: Appraisal, { ref, of, limit }: Stress): { peak?: number } {
+  const peak = solution.leds[ref]?.chip.amps.max;
+  return solution.regime === 'periodic' && of === 'chip-amps' && peak !== undefined ? { peak: peak / limit.value } : {};
 }

@@ -1,4 +1,5 @@
 import { type Appraisal, type Finding, type Limits, ledCurrentSum, resistorWattsSum, type Stress } from '@mindful-probe/core';
+import { useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Figure, figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { FigureBlock } from '../../shared/figures/figure-block.tsx';
@@ -19,6 +20,7 @@ interface VerdictProps {
 export function Verdict({ appraisal, after, findings, rework }: VerdictProps) {
   const { hardest, stresses, supplyWatts, circuit, solution } = appraisal;
   const { entries, specimen } = useOpenSpecimen();
+  const [pointed, setPointed] = useState<string>();
   const limits = useLedLimits(entries, rework, hardest?.ref);
   const resistor = stresses
     .filter(({ of, ref }) => of === 'watts' && circuit.parts.some((part) => part.ref === ref && part.kind === 'resistor'))
@@ -68,12 +70,12 @@ export function Verdict({ appraisal, after, findings, rework }: VerdictProps) {
       <div className="mt-5 grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
         <section aria-label="Watt plan">
           <h2>Watt plan</h2>
-          <WattPlanView circuit={circuit} solution={solution} stresses={stresses} width={380} height={330} />
+          <WattPlanView circuit={circuit} solution={solution} stresses={stresses} width={380} height={330} pointed={pointed} />
           <SaveDrawnPlan circuit={circuit} solution={solution} title={specimen.name} />
         </section>
         <section aria-label="Against ratings">
           <StressRows appraisal={appraisal} {...(after && { after })} />
-          <Findings findings={findings} />
+          <Findings findings={findings} onPoint={setPointed} />
         </section>
       </div>
     </>
