@@ -17,6 +17,8 @@ const VIEWS = [
   '/specimens/bathroom-mirror-bar/first-light',
   '/specimens/bathroom-mirror-bar/opening',
   '/specimens/bathroom-mirror-bar/trace',
+  '/specimens/bathroom-mirror-bar/drive',
+  '/specimens/greenhouse-grow-panel/drive',
   '/marks',
   '/enter',
 ];

@@ -139,7 +139,7 @@ function SlotLine({ row: { slot, where, condition }, onPick }: { readonly row: S
       <td className="text-right text-quiet">
         ≈ <Figure value={expected} unit={kind} />
       </td>
-      <td className="text-right font-figures text-quiet">{sigmas === undefined ? '' : `${Math.abs(sigmas).toFixed(1)} σ`}</td>
+      <td className="text-right font-figures text-quiet">{sigmas === undefined ? '' : `${Math.abs(sigmas).toFixed(1)} sd`}</td>
       <td className="text-quiet">{condition}</td>
       <td>
         {read && (
