@@ -1,7 +1,7 @@
 import { completeDraft } from '@mindful-probe/core';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { append } from '../shared/data/waiting.ts';
+import { appendFirst } from '../shared/data/waiting.ts';
 import { Dialog } from '../shared/kit/dialog.tsx';
 import { specimenIdFrom } from './specimen-id.ts';
 
@@ -16,7 +16,7 @@ export function NewSpecimenDialog({ open, onOpenChange }: NewSpecimenDialogProps
   const { register, handleSubmit, reset, formState } = useForm<{ name: string }>({ defaultValues: { name: '' } });
   const make = handleSubmit(({ name }) => {
     const id = specimenIdFrom(name, crypto.randomUUID());
-    append(id, completeDraft({ kind: 'name', name: name.trim() }, crypto.randomUUID(), new Date().toISOString()));
+    appendFirst(id, completeDraft({ kind: 'name', name: name.trim() }, crypto.randomUUID(), new Date().toISOString()));
     reset();
     onOpenChange(false);
     void navigate(`/specimens/${id}/claim`);

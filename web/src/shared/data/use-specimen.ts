@@ -4,7 +4,7 @@ import useSWR from 'swr';
 import { ProblemError, request, type TapeLineDto } from './api.ts';
 import { tapeKey, withLines } from './tape-cache.ts';
 import { useServerEvents } from './use-server-events.ts';
-import { append, useWaiting } from './waiting.ts';
+import { append, isUnborn, useWaiting } from './waiting.ts';
 import type { WaitingEntry } from './waiting-entries.ts';
 
 export interface SpecimenData {
@@ -25,14 +25,16 @@ export type SpecimenState =
 
 /** A specimen as its tape and what waits to be on it say; follows what other tabs enter. */
 export function useSpecimen(id: string): SpecimenState {
-  const { data, error, mutate } = useSWR<readonly TapeLineDto[], Error>(tapeKey(id), fetchTape, {
+  // The queue says when it lands, and this is asked again.
+  const allWaiting = useWaiting();
+  const isThere = !isUnborn(id);
+  const { data, error, mutate } = useSWR<readonly TapeLineDto[], Error>(isThere ? tapeKey(id) : null, fetchTape, {
     revalidateOnFocus: false,
     shouldRetryOnError: true,
   });
-  const allWaiting = useWaiting();
   const waiting = useMemo(() => allWaiting.filter(({ specimenId }) => specimenId === id), [allWaiting, id]);
 
-  useServerEvents(`/api/specimens/${id}/events`, {
+  useServerEvents(isThere ? `/api/specimens/${id}/events` : undefined, {
     lines: (text) => {
       const { lines } = JSON.parse(text) as { lines: TapeLineDto[] };
       void mutate((known) => (known ? withLines(known, lines) : known), { revalidate: false });
