@@ -10,9 +10,19 @@ interface Lit extends LitSets {
 
 const LitContext = createContext<Lit>({ ...NOTHING, light: () => undefined });
 
-export function LitProvider({ specimen, children }: { readonly specimen: Specimen; readonly children: ReactNode }) {
+interface LitProviderProps {
+  readonly specimen: Specimen;
+  /** The part that the next probe asks for: lit where nothing else is. */
+  readonly asked: string | undefined;
+  readonly children: ReactNode;
+}
+
+export function LitProvider({ specimen, asked, children }: LitProviderProps) {
   const [thing, light] = useState<LitThing>();
-  const lit = useMemo(() => ({ ...(thing ? litBy(thing, specimen) : NOTHING), light }), [thing, specimen]);
+  const lit = useMemo(() => {
+    const shown = thing ?? (asked === undefined ? undefined : ({ kind: 'part', name: asked } as const));
+    return { ...(shown ? litBy(shown, specimen) : NOTHING), light };
+  }, [thing, asked, specimen]);
   return <LitContext value={lit}>{children}</LitContext>;
 }
 

@@ -6,6 +6,7 @@ import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { SaveDrawing } from '../../shared/pictures/save-drawing.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
+import type { Analysis } from '../../shared/worker/use-analysis.ts';
 import { BoardPanel } from './board/board-panel.tsx';
 import { HoldList } from './continuity/hold-list.tsx';
 import { LitProvider, useLit } from './lit.tsx';
@@ -26,15 +27,21 @@ const FIRST_BOARD: Board = {
 
 /** From photos and a beeping meter to the circuit, which draws itself as it grows. */
 export function TraceStage() {
-  const { specimen } = useOpenSpecimen();
+  const { specimen, analysis } = useOpenSpecimen();
   return (
-    <LitProvider specimen={specimen}>
+    <LitProvider specimen={specimen} asked={askedPart(specimen, analysis)}>
       <StageHeader title="Trace" fact={factOf(specimen)} />
       <Boards />
       {specimen.circuit.parts.length === 0 ? <FirstParts /> : <Circuit />}
       <DecodePanel />
     </LitProvider>
   );
+}
+
+/** Where the next reading is taken, once nothing is left to be beeped out. */
+function askedPart({ continuity }: Specimen, analysis: Analysis | undefined): string | undefined {
+  const beeping = continuity && (continuity.nextHold || continuity.doubtful.length > 0 || continuity.contradictions.length > 0);
+  return beeping || !analysis?.found.ok ? undefined : analysis.found.value.next[0]?.ref;
 }
 
 /** The boards, one at a time, with what was beeped out beside them. */
