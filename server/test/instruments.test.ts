@@ -99,6 +99,13 @@ describe('stand-ins on the line', () => {
     expect((await measure('bench-meter', 'volts-dc', { gadget: 'no such thing' })).body.code).toBe('no-reading');
   });
 
+  it.each([{ heldTo: ['R1"\nSTAN:POW OFF'] }, { surface: 'case"' }, { gadget: 'a\nb' }])(
+    'are told nothing but names: %j is refused',
+    async (hand) => {
+      expect(await measure('bench-meter', 'volts-dc', hand)).toMatchObject({ status: 400, body: { code: 'bad-request' } });
+    },
+  );
+
   it('show over their range where nothing conducts', async () => {
     const open = await measure('bench-meter', 'ohms', { heldTo: ['D1'], powered: false });
     expect(open.body.detail).toContain('over its range');

@@ -13,14 +13,21 @@ export const instrumentSchema = z.strictObject({
 });
 export type ListedInstrument = z.infer<typeof instrumentSchema>;
 
+/** What goes to a stand-in between quotes, on one line. */
+const spoken = z
+  .string()
+  .min(1)
+  .max(120)
+  .regex(/^[^"\p{Cc}]+$/u, 'without quotes and line ends');
+
 /** What a hand does on a real bench; only stand-ins need to be told. */
 const handSchema = z.strictObject({
   /** One of the stand-ins' gadgets. */
-  gadget: z.string().min(1).max(120),
+  gadget: spoken,
   /** A ref or place, or two pins or nets. */
-  heldTo: z.union([z.tuple([z.string().min(1).max(60)]), z.tuple([z.string().min(1).max(60), z.string().min(1).max(60)])]).optional(),
+  heldTo: z.union([z.tuple([spoken]), z.tuple([spoken, spoken])]).optional(),
   /** A surface, by name. */
-  surface: z.string().min(1).max(40).optional(),
+  surface: spoken.optional(),
   metres: z.number().positive().max(20).optional(),
   powered: z.boolean(),
 });
@@ -42,7 +49,7 @@ export const supplyRequestSchema = z.strictObject({
   page: pageIdSchema,
   /** Whose limits hold. */
   specimenId: z.string().min(1).max(64),
-  gadget: z.string().min(1).max(120).optional(),
+  gadget: spoken.optional(),
   on: z.boolean(),
   volts: z.number().min(0).max(1000),
   limitAmps: z.number().positive().max(1000),

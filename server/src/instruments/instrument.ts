@@ -232,13 +232,13 @@ export class Instrument {
   }
 
   private async lay({ gadget, heldTo, surface, metres, powered }: Hand): Promise<void> {
-    const held = heldTo && `PROB ${heldTo.map((place) => `"${place.replaceAll('"', '')}"`).join(',')}`;
+    const held = heldTo && `PROB ${heldTo.map((place) => `"${place}"`).join(',')}`;
     await this.tellStandIn(
       [
-        `STAN:GADG "${gadget.replaceAll('"', '')}"`,
+        `STAN:GADG "${gadget}"`,
         `POW ${powered ? 'ON' : 'OFF'}`,
         ...(held ? [held] : []),
-        ...(surface === undefined ? [] : [`PLAC "${surface.replaceAll('"', '')}"`]),
+        ...(surface === undefined ? [] : [`PLAC "${surface}"`]),
         ...(metres === undefined || this.kind !== 'lux-meter' ? [] : [`DIST ${metres}`]),
       ].join(';'),
     );
