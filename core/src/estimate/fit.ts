@@ -176,8 +176,11 @@ class ReadingModel {
       const sensitive = this.sensitivitiesAt(state);
       if (!sensitive.ok) return sensitive;
       const { normal, gradient } = this.normalEquations(state, sensitive.value);
-      new DenseLuFactoriser(this.unknowns.length).factor(normal).solveInPlace(gradient);
-      const next = this.lineSearch(state, gradient);
+      const direction = gradient.slice();
+      new DenseLuFactoriser(this.unknowns.length).factor(normal).solveInPlace(direction);
+      // Where the slopes promise nothing more, a search for it would be all in vain.
+      if (dot(gradient, direction) < SETTLED * (1 + state.cost)) return succeed({ state, sensitive: sensitive.value });
+      const next = this.lineSearch(state, direction);
       if (!next) return succeed({ state, sensitive: sensitive.value });
       const gain = state.cost - next.cost;
       state = next;

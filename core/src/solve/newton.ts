@@ -1,5 +1,6 @@
+import type { Memory } from './equations.ts';
 import type { StageContext } from './stage.ts';
-import type { Agreement, CircuitSystem, Memory } from './system.ts';
+import type { Agreement, CircuitSystem } from './system.ts';
 
 export interface NewtonOptions {
   /** Enough for any step of a stepping fallback; plain circuits need 3 to 12. */

@@ -2,6 +2,9 @@ import type { StageContext } from './stage.ts';
 import type { Stepper } from './step.ts';
 import type { CircuitSystem } from './system.ts';
 
+/** What a recording wants to know of the system that its points solve. */
+export type Recorded = Pick<CircuitSystem, 'circuit' | 'size' | 'slotCount' | 'slotOf' | 'unknownOf' | 'pinAmps'>;
+
 /** A solved circuit at one or many moments: unknowns and pin currents, point after point. */
 export class Recording {
   count = 0;
@@ -10,7 +13,7 @@ export class Recording {
   private xsFlat = new Float64Array(0);
   private ampsFlat = new Float64Array(0);
 
-  constructor(readonly system: CircuitSystem) {}
+  constructor(readonly system: Recorded) {}
 
   /** Adds a solved point; `stage` is the one that `x` solves, left out for direct current. */
   add(time: number, x: Float64Array, stage?: StageContext): void {

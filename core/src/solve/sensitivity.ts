@@ -4,11 +4,11 @@ import { DenseLuFactoriser, leftNullVectors, solveLeastChange } from '../numeric
 import { factorAt } from './figures.ts';
 import { kelvinPerElectricalWatt } from './junction-heat.ts';
 import type { OperatingPoint } from './operating-point.ts';
-import { fieldValue, Nudge, type Parameter } from './parameter.ts';
+import { fieldValue, Nudge, type NudgedSystem, type Parameter } from './parameter.ts';
 import { Recording } from './recording.ts';
 import { PRESERVED, type SettledState } from './settled-state.ts';
 import type { Solution } from './solution.ts';
-import { solutionOfRecording } from './solution-document.ts';
+import { solutionOnDemand } from './solution-document.ts';
 import { followPeriod, type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
 import type { StageContext } from './stage.ts';
 import type { CircuitSystem } from './system.ts';
@@ -114,14 +114,13 @@ function variedPoint({ system, x }: OperatingPoint, parameter: Parameter): Varie
   const change = new Float64Array(system.size);
   nudge.addToResidual(x, undefined, change);
   system.matrix.solveInPlace(change);
-  const moved = (to: CircuitSystem, sign: number) => {
+  const moved = (to: NudgedSystem, sign: number) => {
     const recording = new Recording(to);
-    to.modes.set(system.modes);
     recording.add(
       0,
       x.map((value, i) => value + sign * nudge.step * change[i]),
     );
-    return solutionOfRecording(recording, 'dc');
+    return solutionOnDemand(recording, 'dc');
   };
   return { above: moved(nudge.above, 1), below: moved(nudge.below, -1), step: nudge.step };
 }
@@ -213,14 +212,13 @@ function variedAlong(
   start: Float64Array,
 ): Varied {
   const { size, stateCount } = system;
-  const moved = (to: CircuitSystem, sign: number) => {
+  const moved = (to: NudgedSystem, sign: number) => {
     const recording = new Recording(to);
-    to.modes.set(system.modes);
     for (const { time, x, weight, base, dxs, dBases } of points) {
       const stage: StageContext = { time, weight, base: along(base, dBases, stateCount, stateCount + index, start, sign * step) };
       recording.add(time, along(x, dxs, size, stateCount + index, start, sign * step), stage);
     }
-    return solutionOfRecording(recording, 'periodic');
+    return solutionOnDemand(recording, 'periodic');
   };
   return { above: moved(above, 1), below: moved(below, -1), step };
 }

@@ -1,38 +1,18 @@
 import type { Circuit } from '../circuit/index.ts';
-import type { CurvePoint } from '../device/index.ts';
+import type { Part } from '../device/index.ts';
+import { Equations, type Memory } from './equations.ts';
 import { islandsOf } from './islands.ts';
 import { createMatrix, type SystemMatrix } from './matrix.ts';
 import type { StageContext } from './stage.ts';
-import { between, carry, entriesOf, placeElements, put, putBlock, readBlock, stampBlock, stampPair, voltsOf } from './stamp.ts';
-import { type Block, type Elements, LINK_OHMS, unfold } from './unfold.ts';
+import { between, entriesOf, placeElements, put, readBlock, stampBlock, stampPair } from './stamp.ts';
+import { type Block, LINK_OHMS, unfold, unfoldAgain } from './unfold.ts';
 
 /** A conductance from every net to ground, S: it gives nets that hang on nothing a potential, and no figure notices. */
 const LEAKAGE_SIEMENS = 1e-12;
 /** In time a leak would discharge what nothing else does, so it is smaller still. */
 const LEAKAGE_IN_TIME_SIEMENS = 1e-15;
-/**
- * Over every junction and path of a block in time, S: what surfaces leak. It ties what hangs behind diodes that all block to the rest, firmly enough
- * for double precision beside the conductance of a large capacitor in a short step.
- */
-const JUNCTION_LEAKAGE_SIEMENS = 1e-11;
-
 /** From one net of every island to ground, S: no current can flow through it, so its size is free. */
 const TIE_SIEMENS = 1e-3;
-
-/** Where the curves and blocks were last evaluated, and the straight lines they were replaced by there. */
-export interface Memory {
-  /** Nothing was evaluated yet. */
-  isFresh: boolean;
-  /** Volts of each curve that its law was evaluated at, after limiting. */
-  readonly limited: Float64Array;
-  /** Volts of each curve that were asked for. */
-  readonly volts: Float64Array;
-  /** Of each curve's straight line, at `volts`. */
-  readonly amps: Float64Array;
-  readonly siemens: Float64Array;
-  /** What the blocks' laws remember of their own. */
-  readonly blocks: Float64Array;
-}
 
 /** How far a law may be off its straight line and count as solved: relative, and A. */
 export interface Agreement {
@@ -51,42 +31,29 @@ export interface Agreement {
  *
  * States are the capacitors' volts, then the inductive branches' amps.
  */
-export class CircuitSystem {
+export class CircuitSystem extends Equations {
   readonly size: number;
   readonly nodeCount: number;
   readonly matrix: SystemMatrix;
-  readonly capacitorCount: number;
   readonly stateCount: number;
   readonly initialState: Float64Array;
   /** What each state belongs to, for messages and the final state of a time course. */
   readonly stateRefs: readonly { readonly ref: string; readonly kind: 'volts' | 'amps' }[];
-  /** On or off, block by block. */
-  readonly modes: Int32Array;
   readonly isSteady: boolean;
   /** Of every alternating source, Hz. */
   readonly frequencies: readonly number[];
 
-  private readonly elements: Elements;
   private readonly diagonal: Int32Array;
-  private readonly point: CurvePoint = { amps: 0, siemens: 0 };
   /** The linear elements' share of the matrix, for the stage prepared last. */
   private readonly linear: Float64Array;
-  private linearWeight = Number.NaN;
-  private readonly waveVolts: Float64Array;
-  private readonly capacitorSiemens: Float64Array;
-  private readonly reactances: Float64Array;
-  /** Over every junction and path of a block, S. */
-  private shunt = 0;
   private leak = 0;
-  private stage: StageContext | undefined;
   private readonly islands: { readonly steady: Int32Array; readonly inTime: Int32Array };
 
   constructor(readonly circuit: Circuit) {
     const elements = unfold(circuit);
-    this.elements = elements;
+    super(elements, elements.capacitances.length);
     this.nodeCount = elements.nodes;
     this.size = elements.nodes + elements.branches.length;
-    this.capacitorCount = elements.capacitances.length;
     this.stateCount = this.capacitorCount + elements.inductorRefs.length;
     this.initialState = new Float64Array(this.stateCount);
     this.initialState.set(elements.initialVolts);
@@ -94,13 +61,8 @@ export class CircuitSystem {
       ...elements.capacitorRefs.map((ref) => ({ ref, kind: 'volts' as const })),
       ...elements.inductorRefs.map((ref) => ({ ref, kind: 'amps' as const })),
     ];
-    this.modes = Int32Array.from(elements.blocks, ({ law }) => law.firstMode);
     this.frequencies = elements.waves.flatMap(({ hertz }) => (hertz > 0 ? [hertz] : []));
     this.isSteady = this.frequencies.length === 0;
-    this.waveVolts = new Float64Array(elements.waves.length);
-    this.capacitorSiemens = new Float64Array(this.capacitorCount);
-    this.reactances = new Float64Array(elements.branches.length);
-
     const steady = islandsOf(elements, false);
     this.islands = { steady, inTime: this.capacitorCount === 0 ? steady : islandsOf(elements, true) };
     this.matrix = createMatrix(this.size, () => entriesOf(elements));
@@ -124,39 +86,8 @@ export class CircuitSystem {
     return this.elements.slotCount;
   }
 
-  newMemory(): Memory {
-    const curves = this.elements.curves.length;
-    return {
-      isFresh: true,
-      limited: new Float64Array(curves),
-      volts: new Float64Array(curves),
-      amps: new Float64Array(curves),
-      siemens: new Float64Array(curves),
-      blocks: new Float64Array(this.elements.remembered),
-    };
-  }
-
-  /**
-   * Sets what does not bend for all that follows.
-   *
-   * @param stage of a step in time; left out: direct current, capacitors open and inductors shorts
-   * @param scale of every source, 0 to 1, for source stepping
-   * @param shunt extra conductance over every curve and path of a block, for conductance stepping
-   */
-  prepare(stage?: StageContext, scale = 1, shunt = 0): void {
-    const { waves, capacitances, branches } = this.elements;
-    this.stage = stage;
-    for (let i = 0; i < waves.length; i++) this.waveVolts[i] = scale * voltsOf(waves[i], stage);
-    const weight = stage ? stage.weight : Number.POSITIVE_INFINITY;
-    const over = stage ? shunt + JUNCTION_LEAKAGE_SIEMENS : shunt;
-    if (weight === this.linearWeight && over === this.shunt) return;
-    this.linearWeight = weight;
-    this.shunt = over;
-    this.leak = stage ? LEAKAGE_IN_TIME_SIEMENS : LEAKAGE_SIEMENS;
-    for (let i = 0; i < capacitances.length; i++) {
-      this.capacitorSiemens[i] = stage ? 1 / (weight / capacitances[i].farads + capacitances[i].ohms) : 0;
-    }
-    for (let i = 0; i < branches.length; i++) this.reactances[i] = stage && branches[i].state >= 0 ? branches[i].henries / weight : 0;
+  protected override onLinear(): void {
+    this.leak = this.stage ? LEAKAGE_IN_TIME_SIEMENS : LEAKAGE_SIEMENS;
     this.writeLinear();
   }
 
@@ -194,56 +125,12 @@ export class CircuitSystem {
     return agrees;
   }
 
-  /** Evaluates every curve and block exactly where `x` has it. */
-  evaluateExactly(x: Float64Array, memory: Memory): void {
-    const { point } = this;
-    const { curves, blocks } = this.elements;
-    for (let i = 0; i < curves.length; i++) {
-      const { a, b, law } = curves[i];
-      const volts = between(x, a, b);
-      law.evaluate(volts, point);
-      memory.limited[i] = volts;
-      memory.volts[i] = volts;
-      memory.amps[i] = point.amps;
-      memory.siemens[i] = point.siemens;
-    }
-    for (let i = 0; i < blocks.length; i++) {
-      readBlock(blocks[i], x);
-      blocks[i].law.evaluate(blocks[i].volts, blocks[i].amps, blocks[i].siemens, undefined, this.modes[i]);
-    }
-  }
-
   /** Writes the sum of currents out of every net, and how far each branch is off, at `x` as evaluated last. */
   writeResidual(x: Float64Array, memory: Memory, residual: Float64Array): void {
-    const { nodeCount, leak, shunt, stage, waveVolts, capacitorSiemens, reactances } = this;
-    const { resistances, branches, capacitances, curves, blocks, shunts } = this.elements;
-    const ties = stage ? this.islands.inTime : this.islands.steady;
-    for (let i = 0; i < nodeCount; i++) residual[i] = leak * x[i];
+    const ties = this.stage ? this.islands.inTime : this.islands.steady;
+    for (let i = 0; i < this.nodeCount; i++) residual[i] = this.leak * x[i];
     for (let i = 0; i < ties.length; i++) residual[ties[i]] += TIE_SIEMENS * x[ties[i]];
-    for (let i = 0; i < resistances.length; i++) {
-      const { a, b, siemens, wave } = resistances[i];
-      const volts = between(x, a, b);
-      put(residual, a, b, siemens * (wave >= 0 ? volts - waveVolts[wave] : volts));
-    }
-    if (stage) {
-      for (let i = 0; i < capacitances.length; i++) {
-        const { a, b } = capacitances[i];
-        put(residual, a, b, capacitorSiemens[i] * (between(x, a, b) - stage.base[i]));
-      }
-    }
-    for (let i = 0; i < branches.length; i++) {
-      const { a, b, branch, wave, ohms, state } = branches[i];
-      const amps = x[branch];
-      put(residual, a, b, amps);
-      let off = between(x, a, b) - ohms * amps;
-      if (wave >= 0) off -= waveVolts[wave];
-      if (stage && state >= 0) off -= reactances[i] * (amps - stage.base[this.capacitorCount + state]);
-      residual[branch] = off;
-    }
-    for (let i = 0; i < curves.length; i++) put(residual, curves[i].a, curves[i].b, memory.amps[i]);
-    if (shunt > 0)
-      for (let i = 0; i < shunts.length; i++) put(residual, shunts[i].a, shunts[i].b, shunt * between(x, shunts[i].a, shunts[i].b));
-    for (let i = 0; i < blocks.length; i++) putBlock(residual, blocks[i]);
+    this.addResidual(x, memory, residual);
   }
 
   /** Writes the derivative of the residual by the unknowns. */
@@ -253,16 +140,6 @@ export class CircuitSystem {
     values.set(this.linear);
     for (let i = 0; i < curves.length; i++) stampPair(values, curves[i], memory.siemens[i]);
     for (let i = 0; i < blocks.length; i++) stampBlock(values, blocks[i]);
-  }
-
-  /** Writes how fast each state changes at a solved stage, per second. */
-  rates(x: Float64Array, stage: StageContext, out: Float64Array): void {
-    const { capacitances, branches } = this.elements;
-    for (let i = 0; i < capacitances.length; i++) out[i] = this.capacitorAmps(i, x, stage) / capacitances[i].farads;
-    for (let i = 0; i < branches.length; i++) {
-      const { branch, state } = branches[i];
-      if (state >= 0) out[this.capacitorCount + state] = (x[branch] - stage.base[this.capacitorCount + state]) / stage.weight;
-    }
   }
 
   /**
@@ -297,35 +174,15 @@ export class CircuitSystem {
 
   /** Writes the current into every pin (A), per slot; `stage` is the one that x solves, left out for direct current. */
   pinAmps(x: Float64Array, out: Float64Array, stage?: StageContext): void {
-    const { resistances, branches, curves, capacitances, blocks, shunts, waves } = this.elements;
-    const { point } = this;
     out.fill(0);
-    for (let i = 0; i < resistances.length; i++) {
-      const { a, b, slotA, slotB, siemens, wave } = resistances[i];
-      carry(out, slotA, slotB, siemens * (between(x, a, b) - (wave >= 0 ? voltsOf(waves[wave], stage) : 0)));
-    }
-    for (let i = 0; i < branches.length; i++) carry(out, branches[i].slotA, branches[i].slotB, x[branches[i].branch]);
-    for (let i = 0; i < curves.length; i++) {
-      const { a, b, slotA, slotB, law } = curves[i];
-      law.evaluate(between(x, a, b), point);
-      carry(out, slotA, slotB, point.amps);
-    }
-    if (stage) {
-      for (let i = 0; i < shunts.length; i++) {
-        const { a, b, slotA, slotB } = shunts[i];
-        carry(out, slotA, slotB, JUNCTION_LEAKAGE_SIEMENS * between(x, a, b));
-      }
-      for (let i = 0; i < capacitances.length; i++) {
-        carry(out, capacitances[i].slotA, capacitances[i].slotB, this.capacitorAmps(i, x, stage));
-      }
-    }
-    for (let i = 0; i < blocks.length; i++) {
-      const block = blocks[i];
-      readBlock(block, x);
-      block.law.evaluate(block.volts, block.amps, block.siemens, undefined, this.modes[i]);
-      const last = block.slots.length - 1;
-      for (let j = 0; j < last; j++) carry(out, block.slots[j], block.slots[last], block.amps[j]);
-    }
+    this.addPinAmps(x, out, stage);
+  }
+
+  /** The laws of one part with other values, in the frame of this system: of the same unknowns, states and pins. */
+  lawsOf(index: number, part: Part): Equations {
+    const laws = new Equations(unfoldAgain(this.circuit, this.elements, index, part), this.capacitorCount);
+    laws.modes.set(this.modes.subarray(this.elements.begins[index].blocks).subarray(0, laws.modes.length));
+    return laws;
   }
 
   /** Lets every block decide its state at settled volts; true when one changed. */
@@ -355,11 +212,6 @@ export class CircuitSystem {
     const { capacitances, branches } = this.elements;
     for (let i = 0; i < capacitances.length; i++) out[i] = between(x, capacitances[i].a, capacitances[i].b);
     for (const { branch, state } of branches) if (state >= 0) out[this.capacitorCount + state] = x[branch];
-  }
-
-  private capacitorAmps(index: number, x: Float64Array, stage: StageContext): number {
-    const { a, b, farads, ohms } = this.elements.capacitances[index];
-    return (between(x, a, b) - stage.base[index]) / (stage.weight / farads + ohms);
   }
 
   private evaluateBlock(

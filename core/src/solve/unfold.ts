@@ -103,6 +103,20 @@ export class Elements {
   readonly inductorRefs: string[] = [];
   /** How many numbers the blocks remember between iterations. */
   remembered = 0;
+  /** Where the elements of each part begin. */
+  readonly begins: Beginning[] = [];
+
+  /** @param from where these elements begin among those of the whole circuit: nowhere but at its beginning for the whole itself */
+  constructor(readonly from: Beginning = { nodes: 0, branches: 0, capacitances: 0, inductances: 0, blocks: 0 }) {}
+}
+
+/** How many of each kind stand before. */
+export interface Beginning {
+  readonly nodes: number;
+  readonly branches: number;
+  readonly capacitances: number;
+  readonly inductances: number;
+  readonly blocks: number;
 }
 
 /** Every part of the circuit as elements between unknowns. */
@@ -122,10 +136,38 @@ export function unfold(circuit: Circuit): Elements {
   const surroundings = { celsius: circuit.celsius ?? 25 };
   for (let index = 0; index < circuit.parts.length; index++) {
     const part = circuit.parts[index];
+    elements.begins.push({
+      nodes: elements.nodes,
+      branches: elements.branches.length,
+      capacitances: elements.capacitances.length,
+      inductances: elements.inductorRefs.length,
+      blocks: elements.blocks.length,
+    });
     begin(part, slotOf[index]);
     deviceOf(part.kind).expand(part, build, part.celsius === undefined ? surroundings : { celsius: part.celsius });
   }
   for (let index = 0; index < elements.branches.length; index++) elements.branches[index].branch = elements.nodes + index;
+  return elements;
+}
+
+/**
+ * One part alone, between the unknowns that it has in the whole circuit.
+ *
+ * @param whole the circuit unfolded with that part as it was, at `index`
+ * @param part the same part with other values: its elements stand in for those in `whole`
+ */
+export function unfoldAgain(circuit: Circuit, whole: Elements, index: number, part: Part): Elements {
+  const elements = new Elements(whole.begins[index]);
+  for (const net of part.pins as readonly string[]) elements.unknownOf.set(net, whole.unknownOf.get(net) as number);
+  elements.nodes = elements.from.nodes;
+  elements.slotOf.push(whole.slotOf[index]);
+  elements.slotCount = part.pins.length;
+  const { build, begin } = builder(elements);
+  begin(part, whole.slotOf[index]);
+  deviceOf(part.kind).expand(part, build, { celsius: part.celsius ?? circuit.celsius ?? 25 });
+  elements.branches.forEach((branch, at) => {
+    branch.branch = whole.nodes + elements.from.branches + at;
+  });
   return elements;
 }
 
@@ -140,7 +182,7 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
     made.wave = wave;
     made.ohms = ohms;
     made.henries = henries;
-    if (henries > 0) made.state = elements.inductorRefs.push(ref) - 1;
+    if (henries > 0) made.state = elements.from.inductances + elements.inductorRefs.push(ref) - 1;
     branches.push(made);
   };
   const conductance = (a: number, b: number, siemens: number, wave: number) => {
