@@ -109,23 +109,26 @@ function netSolution(recording: Recording, net: string): NetSolution {
 function partSolution(recording: Recording, index: number): PartSolution {
   const { system, times } = recording;
   const part = system.circuit.parts[index];
+  const [plus, minus] = acrossOf(part).map((pin) => system.unknownOf.get(part.pins[pin] as string) as number);
+  return {
+    volts: statisticsOf(times, recording.volts(plus, minus)),
+    amps: statisticsOf(times, recording.amps(system.slotOf[index])),
+    watts: takenUp(recording, index),
+  };
+}
+
+/** The average power that a part takes up over the recorded span, W. */
+export function takenUp(recording: Recording, index: number): number {
+  const { system, times } = recording;
   const slot = system.slotOf[index];
-  const unknowns = (part.pins as readonly string[]).map((net) => system.unknownOf.get(net) as number);
-  const [plus, minus] = acrossOf(part);
-  const volts = recording.volts(unknowns[plus], unknowns[minus]);
-  const amps = recording.amps(slot);
+  const unknowns = (system.circuit.parts[index].pins as readonly string[]).map((net) => system.unknownOf.get(net) as number);
   // The reference cancels over all pins; taken against the last pin, a small loss beside mains volts keeps its digits.
   const last = unknowns.length - 1;
   let watts = 0;
   for (let pin = 0; pin < last; pin++) {
-    const isAcross = pin === plus && last === minus;
-    watts += meanProduct(
-      times,
-      isAcross ? volts : recording.volts(unknowns[pin], unknowns[last]),
-      pin === 0 ? amps : recording.amps(slot + pin),
-    );
+    watts += meanProduct(times, recording.volts(unknowns[pin], unknowns[last]), recording.amps(slot + pin));
   }
-  return { volts: statisticsOf(times, volts), amps: statisticsOf(times, amps), watts };
+  return watts;
 }
 
 /** Which pins a part's volts are taken between: the first two, but of a transistor its channel or its collector path. */
