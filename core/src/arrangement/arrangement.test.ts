@@ -1,15 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
-import { type Circuit, parseCircuit } from '../circuit/index.ts';
+import { circuitOf } from '../circuit/circuit.testing.ts';
 import { solve } from '../solve/index.ts';
 import { type Arrangement, recognise } from './index.ts';
 
 type Loose = Record<string, unknown> & { ref: string; kind: string; pins: string[] };
-
-function circuitOf(parts: readonly Loose[]): Circuit {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
 
 function found(parts: readonly Loose[]): readonly Arrangement[] {
   const circuit = circuitOf(parts);

@@ -134,6 +134,32 @@ describe('readings', () => {
     ).toEqual(figures);
   });
 
+  it('of an LED lit alone say its current, and are taken dead', () => {
+    const [, , , alone] = bench(...board, 'D1 2.95v @ 30ma');
+    expect(alone).toMatchObject({
+      place: { at: 'part', ref: 'D1' },
+      figures: [{ unit: 'volts', value: 2.95 }],
+      condition: { state: 'dead', supplied: { amps: 0.03 } },
+    });
+    expect(read('D1 chip 2.95v @ 30ma', ...board)).toMatchObject({
+      meaning: expect.stringMatching(/^one chip of D1: 2\.95.*with 30(\.0)?\u2009mA from a bench supply/),
+      draft: { condition: { chip: true } },
+    });
+    expect(read('D1 2.95v @', ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('@ 30ma') });
+    expect(read('D1 2.95v @ 30v', ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('@ 30ma') });
+    expect(read('R1 0.5v @ 30ma', ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('Only an LED') });
+    expect(read('D1 chip 2.95v', ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('which current') });
+    expect(read('D1 2.95v @ 30ma', ...board, 'live')).toMatchObject({ kind: 'unread', message: expect.stringContaining('dead') });
+  });
+
+  it('of ripple are from the lowest to the highest', () => {
+    const [, , , ripple] = bench(...board, 'R1 ripple 120mv');
+    expect(ripple).toMatchObject({ figures: [{ unit: 'volts', value: 0.12, statistic: 'ripple' }] });
+    expect(read('R1 ripple 120mv', ...board)).toMatchObject({ meaning: expect.stringContaining('ripple 120') });
+    expect(read('R1 ripple -1v', ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('not negative') });
+    expect(read('R1 ripple 5r', ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('volts or amps') });
+  });
+
   it('take doubt, limits and conditions', () => {
     expect(read('R1 ~0.94v ±0.1 cold rework 2', ...board)).toMatchObject({
       draft: { figures: [{ doubtful: true, uncertainty: 0.05 }], condition: { cold: true, rework: 2, state: 'live' } },

@@ -24,6 +24,8 @@ interface Condition {
   afterSeconds?: number;
   rework?: number;
   forced?: boolean;
+  supplied?: { amps: number; uncertainty: number };
+  chip?: boolean;
 }
 
 /**
@@ -39,8 +41,19 @@ export function parseReading(words: readonly string[], context: BenchContext): B
   const condition: Condition = {};
   const rest = words.slice(placed.used);
   if (rest.length === 0) return undefined;
+  let ripple = false;
   for (let index = 0; index < rest.length; index++) {
     const word = rest[index] as string;
+    if (word === '@' && placed.place.at === 'part') {
+      const problem = takeSupplied(rest[index + 1], condition, meter);
+      if (problem) return unread(problem);
+      index += 1;
+      continue;
+    }
+    if (word.toLowerCase() === 'ripple') {
+      ripple = true;
+      continue;
+    }
     const taken = takeCondition(word, rest[index + 1], condition);
     if (taken > 0) {
       index += taken - 1;
@@ -60,12 +73,13 @@ export function parseReading(words: readonly string[], context: BenchContext): B
     const figure = takeFigure(word, placed.place, meter);
     if (typeof figure === 'string') return unread(figure);
     if (!figure) return undefined;
-    figures.push(figure);
+    figures.push(ripple ? { ...figure, statistic: 'ripple' } : figure);
+    ripple = false;
   }
   if (figures.length === 0) return undefined;
   const refusal = refusalOf(figures, placed.place, condition, context);
   if (refusal) return unread(refusal);
-  const state = condition.state ?? stateOf(figures, context.benchState);
+  const state = condition.state ?? (condition.supplied ? 'dead' : stateOf(figures, context.benchState));
   return entry(meaningOf(placed, figures, context, condition, state), {
     kind: 'reading',
     place: placed.place,
@@ -135,6 +149,9 @@ function takeCondition(word: string, next: string | undefined, condition: Condit
     case 'dim':
       condition.dim = true;
       return 1;
+    case 'chip':
+      condition.chip = true;
+      return 1;
     case 'force':
       condition.forced = true;
       return 1;
@@ -153,6 +170,15 @@ function takeCondition(word: string, next: string | undefined, condition: Condit
     default:
       return 0;
   }
+}
+
+/** `@ 30ma`: the current that a bench supply sends through an LED alone. Returns what is wrong with it. */
+function takeSupplied(word: string | undefined, condition: Condition, meter: Meter | undefined): string | undefined {
+  const parsed = word === undefined ? undefined : figureOf(word);
+  if (!parsed || 'wrong' in parsed || parsed.unit !== 'amps' || !(parsed.value > 0))
+    return `@ ${word ?? ''}: behind @ stands the current of the bench supply, as @ 30ma.`;
+  condition.supplied = { amps: parsed.value, uncertainty: meteredBy(meter, 'amps', parsed.value, parsed.resolution).uncertainty };
+  return undefined;
 }
 
 /** `pf 0.52` or `pf0.52`: a power factor, which has no unit. */
@@ -221,8 +247,12 @@ function refusalOf(
   condition: Condition,
   { benchState, specimen }: BenchContext,
 ): string | undefined {
+  const problem = refusalOfAlone(figures, place, condition, specimen) ?? refusalOfRipple(figures, place);
+  if (problem) return problem;
   const hasOhms = figures.some(({ unit }) => unit === 'ohms');
   const state = condition.state ?? benchState;
+  if (condition.supplied && state !== 'dead' && !condition.forced)
+    return `An LED is lit alone only with its gadget dead, and the bench is ${state}: unplug it, then press b, or end the line with “dead”; “force” takes it all the same, marked.`;
   if (hasOhms && figures.some(({ unit }) => isLiveUnit(unit))) return 'Ohms are read dead, volts and amps live: two lines.';
   if (hasOhms && state !== 'dead' && !condition.forced)
     return `Ohms are only read dead, and the bench is ${state}: volts spoil the reading, and the meter. Unplug it, then press b, or end the line with “dead”; “force” takes it all the same, marked.`;
@@ -234,6 +264,30 @@ function refusalOf(
   return undefined;
 }
 
+/** What does not go with a bench supply's current, or with one chip. */
+function refusalOfAlone(
+  figures: readonly ReadingFigure[],
+  place: Place,
+  { supplied, chip }: Condition,
+  specimen: BenchContext['specimen'],
+): string | undefined {
+  if (!supplied && !chip) return undefined;
+  const part = place.at === 'part' ? specimen.circuit.parts.find(({ ref }) => ref === place.ref) : undefined;
+  if (part?.kind !== 'led') return 'Only an LED is lit alone from a bench supply, as “D1 2.95v @ 30ma”.';
+  if (!supplied) return `${part.ref} chip: with which current? As “${part.ref} chip 2.95v @ 30ma”.`;
+  if (figures.some(({ unit }) => unit !== 'volts')) return 'At a current it is the volts that are read, as “D1 2.95v @ 30ma”.';
+  return undefined;
+}
+
+function refusalOfRipple(figures: readonly ReadingFigure[], place: Place): string | undefined {
+  const ripple = figures.filter(({ statistic }) => statistic === 'ripple');
+  if (ripple.length === 0) return undefined;
+  if (place.at !== 'part' && place.at !== 'nets' && place.at !== 'in')
+    return 'Ripple is of volts or amps of a part, or of volts between nets.';
+  if (ripple.some(({ unit }) => unit !== 'volts' && unit !== 'amps')) return 'Ripple is of volts or amps, from the lowest to the highest.';
+  return ripple.some(({ value }) => value < 0) ? 'Ripple is from the lowest to the highest, and so not negative.' : undefined;
+}
+
 function meaningOf(
   placed: Placed,
   figures: readonly ReadingFigure[],
@@ -241,11 +295,12 @@ function meaningOf(
   condition: Condition,
   state: BenchState | undefined,
 ): string {
-  const said = figures.map(({ value, uncertainty, unit, doubtful }) => {
+  const said = figures.map(({ value, uncertainty, unit, doubtful, statistic }) => {
     const { figure, plusMinus, unit: symbol } = formatUncertain(value, 2 * uncertainty, unit);
-    return `${doubtful ? 'doubtful ' : ''}${figure} ${plusMinus} ${symbol}`;
+    return `${doubtful ? 'doubtful ' : ''}${statistic === 'ripple' ? 'ripple ' : ''}${figure} ${plusMinus} ${symbol}`;
   });
   const tail = [
+    condition.supplied && `with ${formatEngineering(condition.supplied.amps, 'amps').text} from a bench supply`,
     state,
     condition.cold ? 'cold' : undefined,
     condition.dim ? 'dim' : undefined,
@@ -254,12 +309,13 @@ function meaningOf(
     condition.rework === undefined ? undefined : `rework ${condition.rework}`,
   ].filter(Boolean);
   const means = derived(placed.place, figures, context);
-  return `${placed.words}: ${said.join(', ')}${tail.length > 0 ? `, ${tail.join(', ')}` : ''}${means ? ` → ${means}` : ''}`;
+  const where = condition.chip && placed.place.at === 'part' ? `one chip of ${placed.place.ref}` : placed.words;
+  return `${where}: ${said.join(', ')}${tail.length > 0 ? `, ${tail.join(', ')}` : ''}${means ? ` → ${means}` : ''}`;
 }
 
 /** What follows at once: a drop over a resistor is a current; volts and amps are watts. */
 function derived(place: Place, figures: readonly ReadingFigure[], context: BenchContext): string | undefined {
-  const of = (unit: ReadingUnit) => figures.find((figure) => figure.unit === unit);
+  const of = (unit: ReadingUnit) => figures.find((figure) => figure.unit === unit && figure.statistic === undefined);
   const volts = of('volts');
   if (place.at === 'part' && volts) {
     const ohms = context.ohmsOf(place.ref);

@@ -1,15 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
-import { type Circuit, parseCircuit } from '../circuit/index.ts';
+import { circuitOf, type LoosePart } from '../circuit/circuit.testing.ts';
 import { solveTimeCourse } from '../solve/index.ts';
 import { dischargesOf, gatesFor, poweringFor, sayDischarge } from './index.ts';
 
-function circuitOf(parts: unknown[]): Circuit {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
-
-const dropper = (...more: unknown[]) =>
+const dropper = (...more: LoosePart[]) =>
   circuitOf([
     { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 },
     { ref: 'R1', kind: 'resistor', pins: ['L', 'a'], ohms: 100 },

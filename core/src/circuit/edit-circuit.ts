@@ -19,6 +19,16 @@ export function withFields(circuit: Circuit, ref: string, fields: Readonly<Recor
   return { ...circuit, parts };
 }
 
+/** Sets fields of many parts at once, by ref. */
+export function withAllFields(circuit: Circuit, fieldsOf: ReadonlyMap<string, Readonly<Record<string, unknown>>>): Circuit {
+  if (fieldsOf.size === 0) return circuit;
+  const parts = circuit.parts.map((part) => {
+    const fields = fieldsOf.get(part.ref);
+    return fields ? ({ ...part, ...fields } as Part) : part;
+  });
+  return { ...circuit, parts };
+}
+
 export function withPart(circuit: Circuit, part: Part): Circuit {
   return { ...circuit, parts: [...circuit.parts, part] };
 }

@@ -1,6 +1,16 @@
 export { applyChanges, type CircuitChange, circuitChangeSchema } from './change.ts';
 export { type CircuitError, type CircuitErrorCode, fail, type Result, succeed } from './circuit-error.ts';
-export { freshNet, freshRef, partOf, withFields, withoutPart, withPart, withReplacement, withSeriesResistor } from './edit-circuit.ts';
+export {
+  freshNet,
+  freshRef,
+  partOf,
+  withAllFields,
+  withFields,
+  withoutPart,
+  withPart,
+  withReplacement,
+  withSeriesResistor,
+} from './edit-circuit.ts';
 export { checkConnections, parseCircuit } from './parse-circuit.ts';
 export { type Circuit, circuitSchema, constructionSchema, emptyCircuit } from './schema.ts';
 export {

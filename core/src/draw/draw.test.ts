@@ -1,13 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
-import { type Circuit, parseCircuit } from '../circuit/index.ts';
+import { circuitOf } from '../circuit/circuit.testing.ts';
+import type { Circuit } from '../circuit/index.ts';
 import { solve } from '../solve/index.ts';
 import { planWatts, rulerX, type WattPlan, wattPlanSvg } from './index.ts';
-
-function circuitOf(parts: unknown[]): Circuit {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
 
 const branches = [1, 2, 3].flatMap((n) => [
   { ref: `R${n}`, kind: 'resistor', pins: ['C', `b${n}`], ohms: 39 },

@@ -1,16 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { type Circuit, parseCircuit } from '../circuit/index.ts';
+import { circuitOf } from '../circuit/circuit.testing.ts';
+import type { Circuit } from '../circuit/index.ts';
 import { seededRandom } from '../numeric/index.ts';
 import { drawSchematic, isTall, type Schematic, type SchematicPoint, type SchematicSymbol, schematicSvg, symbolLabel } from './index.ts';
 
 type Raw = Record<string, unknown> & { ref: string; pins: string[] };
-
-function circuitOf(parts: readonly Raw[]): Circuit {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
 
 function drawn(circuit: Circuit, options?: Parameters<typeof drawSchematic>[1]): Schematic {
   const schematic = drawSchematic(circuit, options);

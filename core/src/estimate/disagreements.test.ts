@@ -1,13 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
-import { type Circuit, parseCircuit, withFields, withSeriesResistor } from '../circuit/index.ts';
+import { circuitOf } from '../circuit/circuit.testing.ts';
+import { type Circuit, withFields, withSeriesResistor } from '../circuit/index.ts';
 import { solve } from '../solve/index.ts';
 import { type Estimate, type EstimateReading, estimate, parseReadings } from './index.ts';
-
-function circuitOf(parts: unknown[]): Circuit {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
 
 const clip = circuitOf([
   { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5, tolerance: 0.05 },

@@ -1,14 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
-import { type Circuit, parseCircuit, withFields } from '../circuit/index.ts';
+import { circuitOf } from '../circuit/circuit.testing.ts';
+import { type Circuit, withFields } from '../circuit/index.ts';
 import { drawNormal, seededRandom } from '../numeric/index.ts';
 import { solve } from '../solve/index.ts';
 import { type EstimateReading, type Fit, fitReadings, proposeProbes } from './index.ts';
-
-function circuitOf(parts: unknown[]): Circuit {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
 
 function fitted(circuit: Circuit, readings: EstimateReading[]): Fit {
   const fit = fitReadings(circuit, readings);
@@ -170,12 +165,85 @@ describe('limits by sampling', () => {
     expect(limitsOf(direct).limits).toEqual(limits);
   });
 
-  it('say nothing where a draw costs too much', () => {
-    const mains = circuitOf([
-      { ref: 'V1', kind: 'ac', pins: ['a', '0'], voltsRms: 12, hertz: 50, tolerance: 0.1 },
-      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 470 },
-      { ref: 'D1', kind: 'led', pins: ['b', '0'] },
-    ]);
-    expect(limitsOf(mains).limits).toBeUndefined();
+  it('on mains go along the line on which the figure moves most, and lean the way it bends', () => {
+    // 12 V rms through 470 ohm: what the LED takes ends where the peak no longer reaches its knee.
+    const lamp = (voltsRms: number) =>
+      circuitOf([
+        { ref: 'V1', kind: 'ac', pins: ['a', '0'], voltsRms, hertz: 50, tolerance: 0.3 },
+        { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 470 },
+        { ref: 'D1', kind: 'led', pins: ['b', '0'], series: 3 },
+      ]);
+    const near = limitsOf(lamp(8));
+    const above = (near.limits?.high ?? 0) - near.figure.value;
+    const below = near.figure.value - (near.limits?.low ?? 0);
+    expect(near.limits?.low).toBeGreaterThanOrEqual(0);
+    expect(above).toBeGreaterThan(1.15 * below);
+    const far = limitsOf(lamp(60));
+    expect(((far.limits?.high ?? 0) - far.figure.value) / (1.96 * far.figure.uncertainty)).toBeCloseTo(1, 1);
+  });
+});
+
+describe('a part read alone', () => {
+  const chipAt = (value: number, more: object = {}): EstimateReading => ({
+    id: 'alone',
+    kind: 'volts',
+    across: 'D1',
+    atAmps: 0.06,
+    value,
+    uncertainty: 0.005,
+    ...more,
+  });
+
+  it('tells the shift of its volts as the weighted mean of what was known and what was read', () => {
+    const usual = fitted(clip, []).expected(chipAt(0));
+    const fit = fitted(clip, [chipAt(usual + 0.08)]);
+    const weight = 1 / 0.005 ** 2;
+    const prior = 1 / 0.1 ** 2;
+    expect(fit.unknowns.find(({ ref }) => ref === 'D1')?.posterior).toMatchObject({
+      value: expect.closeTo((weight * 0.08) / (weight + prior), 6),
+      uncertainty: expect.closeTo(1 / Math.sqrt(weight + prior), 6),
+    });
+    expect(fit.figures([chipAmps])[0]?.uncertainty).toBeLessThan(0.8 * (fitted(clip, []).figures([chipAmps])[0]?.uncertainty ?? 0));
+  });
+
+  it('shares the current between chips side by side, and stacks the volts of a row', () => {
+    const row = withFields(clip, 'D1', { series: 4, parallel: 1 });
+    const one = fitted(withFields(clip, 'D1', { series: 1, parallel: 1 }), []).expected(chipAt(0, { atAmps: 0.02 }));
+    expect(fitted(clip, []).expected(chipAt(0, { atAmps: 0.06 }))).toBeCloseTo(one, 9);
+    expect(fitted(row, []).expected(chipAt(0, { atAmps: 0.02 }))).toBeCloseTo(4 * one, 9);
+  });
+
+  it('is of an LED only', () => {
+    const refused = fitReadings(clip, [{ ...chipAt(3), across: 'R1' } as EstimateReading]);
+    expect(refused).toMatchObject({ ok: false, error: { code: 'unknown-ref', path: 'alone' } });
+  });
+});
+
+describe('ripple as a reading', () => {
+  const smoothed = circuitOf([
+    { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 12, hertz: 50, ohms: 0.2 },
+    { ref: 'B1', kind: 'bridge', pins: ['L', 'N', 'p', 'm'] },
+    { ref: 'C1', kind: 'capacitor', pins: ['p', 'm'], farads: 100e-6, tolerance: 0.4 },
+    { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 330 },
+    { ref: 'D1', kind: 'led', pins: ['a', 'm'], series: 3 },
+  ]);
+  const farads = (fit: Fit) => fit.unknowns.find(({ ref }) => ref === 'C1')?.posterior;
+
+  it('tells a dried capacitor from what it should be, by about ΔV = I/(2·f·C)', () => {
+    const truth = withFields(smoothed, 'C1', { farads: 70e-6 });
+    const solved = solve(truth);
+    if (!solved.ok) throw new Error(solved.error.message);
+    const { max, min } = solved.value.parts.C1?.volts ?? { max: 0, min: 0 };
+    const amps = solved.value.parts.R1?.amps.avg ?? 0;
+    expect(max - min).toBeLessThan(amps / (2 * 50 * 70e-6));
+    expect(max - min).toBeGreaterThan(0.6 * (amps / (2 * 50 * 70e-6)));
+    const reading = { id: '1', kind: 'volts', statistic: 'ripple', value: max - min, uncertainty: 0.02 } as const;
+    for (const across of ['C1', ['p', 'm'] as [string, string]]) {
+      const fit = fitted(smoothed, [{ ...reading, across }]);
+      // The prior of 40 % pulls by a hair.
+      expect((farads(fit)?.value ?? 0) / 70e-6).toBeCloseTo(1, 1);
+      expect(farads(fit)?.uncertainty).toBeLessThan(4e-6);
+      expect(fit.expected({ ...reading, across })).toBeCloseTo(max - min, 2);
+    }
   });
 });

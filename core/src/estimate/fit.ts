@@ -1,17 +1,10 @@
-import { type Circuit, fail, partOf, type Result, succeed, withFields, withPart } from '../circuit/index.ts';
-import { deviceOf } from '../device/index.ts';
-import { chiSquareProbability, cholesky, DenseLuFactoriser, drawNormal, seededRandom, solveTransposedTriangle } from '../numeric/index.ts';
+import { type Circuit, fail, type Result, succeed, withAllFields } from '../circuit/index.ts';
+import { chiSquareProbability, DenseLuFactoriser } from '../numeric/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
-import {
-  type Figure,
-  fieldValue,
-  figureIn,
-  type SensitiveSolution,
-  type Solution,
-  sensitivitiesOf,
-  solveWarmed,
-  type Warmed,
-} from '../solve/index.ts';
+import { type Figure, figureIn, type SensitiveSolution, type Solution, sensitivitiesOf, solveWarmed, type Warmed } from '../solve/index.ts';
+import { type AloneReading, canBeReadAlone, isAlone, readAlone, slopeAlone } from './alone.ts';
+import { drawnLimits, type Limits, type Posterior, profiledLimits } from './limits.ts';
+import { figureOf, signOf, withMeters, withoutMeters } from './reading-figure.ts';
 import type { EstimateReading } from './readings.ts';
 import { type Unknown, unknownsOf } from './unknowns.ts';
 
@@ -40,8 +33,8 @@ export interface Fit {
   /** Any figure of the fitted circuit with its uncertainty. */
   figures(wanted: readonly Figure[]): readonly Uncertain[];
   /**
-   * Where a figure lies at 95 %, by drawing from what readings and priors leave open and solving each draw: near the
-   * knee of a diode the two sides differ. Undefined in the settled periodic regime, where a draw costs too much.
+   * Where a figure lies at 95 %, with the laws as bent as they are: near the knee of a diode the two sides differ.
+   * Undefined where no side of it has a solution.
    */
   limits(wanted: Figure): Limits | undefined;
   /** The uncertainty that `wanted` would have after one more reading of `reading` with that uncertainty. */
@@ -50,17 +43,8 @@ export interface Fit {
   afterKnowing(wanted: Figure, unknown: Unknown, uncertainty: number): number;
 }
 
-/** What 95 % of the weight of the draws lies between. */
-export interface Limits {
-  readonly low: number;
-  readonly high: number;
-}
-
 const MAX_STEPS = 30;
 const SETTLED = 1e-9;
-/** Enough for the limits to two figures; the seed makes the same tape give the same figure. */
-const DRAWS = 600;
-const DRAW_SEED = 20_260_101;
 
 /**
  * Most likely values of the unknowns given readings and priors, by damped Gauss–Newton on the solver's own
@@ -72,9 +56,12 @@ const DRAW_SEED = 20_260_101;
 export function fitReadings(circuit: Circuit, readings: readonly EstimateReading[], freed: readonly Unknown[] = []): Result<Fit> {
   const isFreed = (unknown: Unknown) => freed.some(({ ref, field }) => ref === unknown.ref && field === unknown.field);
   const unknowns = [...unknownsOf(circuit).filter((unknown) => !isFreed(unknown)), ...freed];
-  const alone = readings.filter((reading) => reading.kind === 'ohms');
-  const live = readings.filter((reading) => reading.kind !== 'ohms');
+  const alone = readings.filter(isAlone);
+  const live = readings.filter((reading) => !isAlone(reading));
   const figures: Figure[] = [];
+  const wrong = alone.find((reading) => !canBeReadAlone(circuit, reading));
+  if (wrong)
+    return fail('unknown-ref', `Reading ${wrong.id} is of ${wrong.across} alone, which is not there or cannot be read so.`, wrong.id);
   for (const reading of live) {
     const figure = figureOf(circuit, reading);
     if (!figure) return fail('unknown-ref', `Reading ${reading.id} speaks of a part or net that the circuit does not have.`, reading.id);
@@ -85,59 +72,6 @@ export function fitReadings(circuit: Circuit, readings: readonly EstimateReading
   const settled = model.descend();
   return settled.ok ? model.fitAt(settled.value) : settled;
 }
-
-/** Ohms of a meter that loads nothing. */
-const METER_OHMS = 1e12;
-const METER_REF = 'Meter-';
-
-/** A root mean square between two nets is no difference of theirs: a part that draws nothing stands between them and has its own. */
-function withMeters(circuit: Circuit, figures: readonly Figure[]): { readonly circuit: Circuit; readonly figures: readonly Figure[] } {
-  let metered = circuit;
-  const across = figures.map((figure, index): Figure => {
-    if (figure.of !== 'nets' || (figure.statistic ?? 'avg') === 'avg') return figure;
-    const ref = `${METER_REF}${index + 1}`;
-    metered = withPart(metered, { ref, kind: 'resistor', pins: [figure.plus, figure.minus], ohms: METER_OHMS });
-    return { of: 'part', ref, quantity: 'volts', statistic: figure.statistic };
-  });
-  return { circuit: metered, figures: across };
-}
-
-function withoutMeters(circuit: Circuit): Circuit {
-  const parts = circuit.parts.filter(({ ref }) => !ref.startsWith(METER_REF));
-  return parts.length === circuit.parts.length ? circuit : { ...circuit, parts };
-}
-
-/** What a live reading measures, as a figure of the solver; undefined where the part or net is not there. */
-export function figureOf(circuit: Circuit, reading: EstimateReading): Figure | undefined {
-  const { statistic } = reading;
-  switch (reading.kind) {
-    case 'volts':
-      return typeof reading.across === 'string'
-        ? partFigure(circuit, reading.across, 'volts', statistic)
-        : netsFigure(circuit, reading.across, statistic);
-    case 'amps':
-      return partFigure(circuit, reading.through, 'amps', statistic);
-    case 'watts':
-      return partFigure(circuit, reading.of, 'watts', undefined);
-    case 'ohms':
-      return undefined;
-  }
-}
-
-type Statistic = EstimateReading['statistic'];
-
-function partFigure(circuit: Circuit, ref: string, quantity: 'volts' | 'amps' | 'watts', statistic: Statistic): Figure | undefined {
-  const part = partOf(circuit, ref);
-  // What a meter shows of mains is its rms; of anything else its average, unless the reading says otherwise.
-  return part && { of: 'part', ref, quantity, statistic: statistic ?? (part.kind === 'ac' ? 'rms' : 'avg') };
-}
-
-function netsFigure(circuit: Circuit, [plus, minus]: readonly [string, string], statistic: Statistic): Figure | undefined {
-  const has = (net: string) => circuit.parts.some((part) => (part.pins as readonly string[]).includes(net));
-  return has(plus) && has(minus) ? { of: 'nets', plus, minus, statistic } : undefined;
-}
-
-type OhmsReading = Extract<EstimateReading, { kind: 'ohms' }>;
 
 interface State {
   /** Scaled: (value − prior) / prior uncertainty. */
@@ -155,7 +89,6 @@ interface Settled {
 }
 
 class ReadingModel {
-  /** A supply's amps and watts are counted positive when it delivers, its parts' when they take up. */
   private readonly signs: readonly number[];
 
   constructor(
@@ -163,7 +96,7 @@ class ReadingModel {
     private readonly unknowns: readonly Unknown[],
     private readonly live: readonly EstimateReading[],
     private readonly figures: readonly Figure[],
-    private readonly alone: readonly OhmsReading[],
+    private readonly alone: readonly AloneReading[],
   ) {
     this.signs = figures.map((figure) => signOf(base, figure));
   }
@@ -239,21 +172,19 @@ class ReadingModel {
         return { value: read(state.warmed.solution), uncertainty: Math.sqrt(Math.max(0, dot(gradient, covarianceTimes(gradient)))) };
       },
       expected: (reading) => {
-        if (reading.kind === 'ohms') return fieldValue(state.circuit, { ref: reading.across, field: 'ohms' });
-        const figure = figureOf(state.circuit, reading);
+        if (isAlone(reading)) return readAlone(state.circuit, reading);
+        const figure = this.figureOf(state, reading);
         return figure ? signOf(state.circuit, figure) * figureIn(state.warmed.solution, figure) : Number.NaN;
       },
       expectedByOthers: (reading) => {
-        const figure = figureOf(state.circuit, reading);
-        if (!figure && reading.kind !== 'ohms') return { value: Number.NaN, uncertainty: 0 };
+        const figure = this.figureOf(state, reading);
+        if (!figure && !isAlone(reading)) return { value: Number.NaN, uncertainty: 0 };
         const row = figure
           ? scaledGradient(figure).map((slope) => signOf(state.circuit, figure) * slope)
-          : Float64Array.from(unknowns, ({ ref, field, prior }) =>
-              reading.kind === 'ohms' && ref === reading.across && field === 'ohms' ? prior.uncertainty : 0,
-            );
+          : this.aloneRow(state, reading as AloneReading);
         const fitted = figure
           ? signOf(state.circuit, figure) * figureIn(state.warmed.solution, figure)
-          : fieldValue(state.circuit, { ref: reading.kind === 'ohms' ? reading.across : '', field: 'ohms' });
+          : readAlone(state.circuit, reading as AloneReading);
         const variance = Math.max(0, dot(row, covarianceTimes(row)));
         // The share of itself that the reading has in what it is expected to be.
         const leverage = Math.min(0.999, variance / reading.uncertainty ** 2);
@@ -268,7 +199,21 @@ class ReadingModel {
             uncertainty: Math.sqrt(Math.max(0, dot(gradient, covarianceTimes(gradient)))),
           };
         }),
-      limits: (wanted) => (state.warmed.solution.regime === 'dc' ? this.drawLimits(state, sensitive, wanted) : undefined),
+      limits: (wanted) => {
+        const posterior: Posterior = {
+          normal: this.normalEquations(state, sensitive).normal,
+          gradient: scaledGradient(wanted),
+          at: (away) => {
+            const moved = this.stateAt(
+              state.q.map((value, index) => value + away[index]),
+              state,
+            );
+            // What has no solution cannot be.
+            return moved.ok ? { value: figureIn(moved.value.warmed.solution, wanted), costlier: moved.value.cost - state.cost } : undefined;
+          },
+        };
+        return state.warmed.solution.regime === 'dc' ? drawnLimits(posterior) : profiledLimits(posterior);
+      },
       afterReading: (wanted, reading, uncertainty) => updated(scaledGradient(wanted), scaledGradient(reading), uncertainty),
       afterKnowing: (wanted, unknown, uncertainty) => {
         const h = Float64Array.from(unknowns, ({ ref, field, prior }) =>
@@ -279,42 +224,21 @@ class ReadingModel {
     });
   }
 
-  /** Importance sampling: draws of the normal approximation, each weighed by how far the true cost differs from it. */
-  private drawLimits(state: State, sensitive: SensitiveSolution, wanted: Figure): Limits | undefined {
-    const count = this.unknowns.length;
-    const lower = cholesky(this.normalEquations(state, sensitive).normal, count);
-    if (!lower) return undefined;
-    const random = seededRandom(DRAW_SEED);
-    const draws: { value: number; logWeight: number }[] = [];
-    for (let draw = 0; draw < DRAWS; draw++) {
-      const z = Float64Array.from({ length: count }, () => drawNormal(random));
-      const away = z.slice();
-      solveTransposedTriangle(lower, count, away);
-      const at = this.stateAt(
-        state.q.map((value, index) => value + away[index]),
-        state,
-      );
-      // A draw that has no solution is one that cannot be.
-      if (!at.ok) continue;
-      draws.push({ value: figureIn(at.value.warmed.solution, wanted), logWeight: (dot(z, z) - (at.value.cost - state.cost)) / 2 });
-    }
-    return weightedLimits(draws);
-  }
-
   private sensitivitiesAt({ warmed, circuit }: State): Result<SensitiveSolution> {
     return sensitivitiesOf(warmed, circuit, this.unknowns);
   }
 
   private stateAt(q: Float64Array, near?: State): Result<State> {
-    let circuit = this.base;
+    const values = new Map<string, Record<string, number>>();
     this.unknowns.forEach(({ ref, field, prior }, index) => {
-      circuit = withFields(circuit, ref, { [field]: prior.value + q[index] * prior.uncertainty });
+      values.set(ref, { ...values.get(ref), [field]: prior.value + q[index] * prior.uncertainty });
     });
+    const circuit = withAllFields(this.base, values);
     const warmed = solveWarmed(circuit, { near: near && 'settled' in near.warmed ? near.warmed.settled.state : undefined });
     if (!warmed.ok) return warmed;
     const predicted = [
       ...this.figures.map((figure, index) => this.signs[index] * figureIn(warmed.value.solution, figure)),
-      ...this.alone.map((reading) => fieldValue(circuit, { ref: reading.across, field: 'ohms' })),
+      ...this.alone.map((reading) => readAlone(circuit, reading)),
     ];
     let cost = dot(q, q);
     [...this.live, ...this.alone].forEach((reading, index) => {
@@ -324,8 +248,9 @@ class ReadingModel {
   }
 
   /** Normal matrix and minus half the gradient of the cost, in scaled unknowns. */
-  private normalEquations({ q, predicted }: State, sensitive: SensitiveSolution): { normal: Float64Array; gradient: Float64Array } {
+  private normalEquations(state: State, sensitive: SensitiveSolution): { normal: Float64Array; gradient: Float64Array } {
     const { unknowns, live, alone } = this;
+    const { q, predicted } = state;
     const count = unknowns.length;
     const normal = new Float64Array(count * count);
     const gradient = q.map((value) => -value);
@@ -342,12 +267,21 @@ class ReadingModel {
       add(row, (reading.value - predicted[index]) / reading.uncertainty);
     });
     alone.forEach((reading, index) => {
-      const row = Float64Array.from(unknowns, ({ ref, field, prior }) =>
-        ref === reading.across && field === 'ohms' ? prior.uncertainty / reading.uncertainty : 0,
-      );
+      const row = this.aloneRow(state, reading).map((slope) => slope / reading.uncertainty);
       add(row, (reading.value - predicted[live.length + index]) / reading.uncertainty);
     });
     return { normal, gradient };
+  }
+
+  /** One of the model's own readings may stand on a meter of its own. */
+  private figureOf({ circuit }: State, { id, ...reading }: EstimateReading): Figure | undefined {
+    const own = this.live.findIndex((candidate) => candidate.id === id);
+    return this.figures[own] ?? figureOf(circuit, { id, ...reading } as EstimateReading);
+  }
+
+  /** The slopes of a part's own reading by the scaled unknowns. */
+  private aloneRow({ circuit }: State, reading: AloneReading): Float64Array {
+    return Float64Array.from(this.unknowns, (unknown) => slopeAlone(circuit, reading, unknown) * unknown.prior.uncertainty);
   }
 
   private lineSearch(state: State, direction: Float64Array): State | undefined {
@@ -360,28 +294,6 @@ class ReadingModel {
     }
     return undefined;
   }
-}
-
-function weightedLimits(draws: readonly { value: number; logWeight: number }[]): Limits | undefined {
-  if (draws.length < DRAWS / 2) return undefined;
-  const most = Math.max(...draws.map(({ logWeight }) => logWeight));
-  const sorted = draws.map(({ value, logWeight }) => ({ value, weight: Math.exp(logWeight - most) })).sort((a, b) => a.value - b.value);
-  const whole = sorted.reduce((sum, { weight }) => sum + weight, 0);
-  const quantile = (share: number) => {
-    let sum = 0;
-    for (const { value, weight } of sorted) {
-      sum += weight;
-      if (sum >= share * whole) return value;
-    }
-    return sorted.at(-1)?.value ?? Number.NaN;
-  };
-  return { low: quantile(0.025), high: quantile(0.975) };
-}
-
-function signOf(circuit: Circuit, figure: Figure): number {
-  if (figure.of !== 'part' || figure.quantity === 'volts' || (figure.quantity === 'amps' && figure.statistic === 'rms')) return 1;
-  const part = circuit.parts.find((candidate) => candidate.ref === figure.ref);
-  return part && deviceOf(part.kind).supplies ? -1 : 1;
 }
 
 function dot(a: Float64Array, b: Float64Array): number {

@@ -1,6 +1,6 @@
 import { type Circuit, freshRef, withPart, withSeriesResistor } from '../circuit/index.ts';
 import { figureIn, type Solution, solve } from '../solve/index.ts';
-import { figureOf } from './fit.ts';
+import { figureOf } from './reading-figure.ts';
 import type { EstimateReading } from './readings.ts';
 
 /** What a meter does to the circuit while it reads. */

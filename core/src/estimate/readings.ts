@@ -5,12 +5,19 @@ const figure = {
   id: z.string().min(1).max(60),
   value: z.number(),
   uncertainty: z.number().positive(),
-  statistic: z.enum(['avg', 'rms']).optional(),
+  /** `ripple` is from the lowest to the highest moment of the period. */
+  statistic: z.enum(['avg', 'rms', 'ripple']).optional(),
 };
 
 /** A reading with one standard uncertainty in its own unit. */
 export const estimateReadingSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ ...figure, kind: z.literal('volts'), across: z.union([refSchema, z.tuple([netSchema, netSchema])]) }),
+  z.strictObject({
+    ...figure,
+    kind: z.literal('volts'),
+    across: z.union([refSchema, z.tuple([netSchema, netSchema])]),
+    /** Of an LED alone, dead, while a bench supply sends this through the whole of it. */
+    atAmps: z.number().positive().optional(),
+  }),
   z.strictObject({ ...figure, kind: z.literal('amps'), through: refSchema }),
   z.strictObject({ ...figure, kind: z.literal('ohms'), across: refSchema }),
   z.strictObject({ ...figure, kind: z.literal('watts'), of: refSchema }),

@@ -20,6 +20,14 @@ export function cholesky(matrix: Float64Array, size: number): Float64Array | und
   return lower;
 }
 
+/** Solves L·x = b for a lower triangle L, writing x over `b`. */
+export function solveTriangle(lower: Float64Array, size: number, b: Float64Array): void {
+  for (let i = 0; i < size; i++) {
+    for (let k = 0; k < i; k++) b[i] -= lower[i * size + k] * b[k];
+    b[i] /= lower[i * size + i];
+  }
+}
+
 /** Solves Lᵀ·x = b for a lower triangle L, writing x over `b`. */
 export function solveTransposedTriangle(lower: Float64Array, size: number, b: Float64Array): void {
   for (let i = size - 1; i >= 0; i--) {

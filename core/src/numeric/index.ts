@@ -1,5 +1,5 @@
 export { chiSquareProbability } from './chi-square.ts';
-export { cholesky, solveTransposedTriangle } from './cholesky.ts';
+export { cholesky, solveTransposedTriangle, solveTriangle } from './cholesky.ts';
 export { type DenseLu, DenseLuFactoriser } from './dense-lu.ts';
 export { findRoot } from './find-root.ts';
 export type { MatrixPattern } from './matrix-pattern.ts';

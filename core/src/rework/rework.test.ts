@@ -1,13 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
-import { applyChanges, type Circuit, parseCircuit } from '../circuit/index.ts';
+import { circuitOf } from '../circuit/circuit.testing.ts';
+import { applyChanges, type Circuit } from '../circuit/index.ts';
 import { solve } from '../solve/index.ts';
 import { searchWays, type Way, workOrder } from './index.ts';
-
-function circuitOf(parts: unknown[]): Circuit {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
 
 function waysOf(circuit: Circuit, chipAmps: number): readonly Way[] {
   const ways = searchWays(circuit, { ledRef: 'D1', chipAmps });

@@ -1,9 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import { circuitOf } from '../circuit/circuit.testing.ts';
 import { type Circuit, groundOf } from '../circuit/index.ts';
 import { seededRandom } from '../numeric/index.ts';
 import { type Solution, solve, solveOperatingPoint } from './index.ts';
-import { circuitOf, type LoosePart, randomCircuit } from './random-circuit.testing.ts';
+import { type LoosePart, randomCircuit } from './random-circuit.testing.ts';
 
 const seeds = fc.integer({ min: 1, max: 1e9 });
 const runs = (numRuns: number) => ({ numRuns, seed: 20261125, endOnFailure: true });

@@ -5,8 +5,11 @@ import type { Solution } from './solution.ts';
 import type { Statistics } from './statistics.ts';
 import type { CircuitSystem } from './system.ts';
 
+/** Of a figure over a period; `ripple` is from its lowest moment to its highest. */
+export type FigureStatistic = keyof Statistics | 'ripple';
+
 /** A figure of a solved circuit that a reading, an estimate or a goal can speak of; `statistic` is the average unless said. */
-export type Figure = { readonly statistic?: keyof Statistics | undefined } & (
+export type Figure = { readonly statistic?: FigureStatistic | undefined } & (
   | { readonly of: 'part'; readonly ref: string; readonly quantity: 'volts' | 'amps' | 'watts' }
   | { readonly of: 'chip'; readonly ref: string; readonly quantity: 'volts' | 'amps' | 'watts' }
   | { readonly of: 'nets'; readonly plus: string; readonly minus: string }
@@ -24,7 +27,12 @@ export function figureIn(solution: Solution, figure: Figure): number {
   }
   const holder = figure.of === 'chip' ? solution.leds[figure.ref]?.chip : solution.parts[figure.ref];
   if (!holder) return Number.NaN;
-  return figure.quantity === 'watts' ? holder.watts : holder[figure.quantity][statistic];
+  return figure.quantity === 'watts' ? holder.watts : statisticIn(holder[figure.quantity], statistic);
+}
+
+/** One statistic of those that are kept. */
+export function statisticIn(statistics: Statistics, which: FigureStatistic): number {
+  return which === 'ripple' ? statistics.max - statistics.min : statistics[which];
 }
 
 /** The value of `figure` at unknowns `x` of `system`; NaN where the part or net is not there. */

@@ -1,15 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { type Circuit, parseCircuit } from '../circuit/index.ts';
+import { circuitOf } from '../circuit/circuit.testing.ts';
 import { type Solution, solve } from './index.ts';
 
 type Loose = Record<string, unknown> & { ref: string; kind: string; pins: string[] };
-
-function circuitOf(parts: Loose[]): Circuit {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
 
 function solved(parts: Loose[]): Solution {
   const solution = solve(circuitOf(parts));

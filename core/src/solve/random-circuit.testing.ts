@@ -1,4 +1,5 @@
-import { type Circuit, parseCircuit } from '../circuit/index.ts';
+import { circuitOf } from '../circuit/circuit.testing.ts';
+import type { Circuit } from '../circuit/index.ts';
 import { seededRandom } from '../numeric/index.ts';
 
 /** A part as a test writes it. */
@@ -67,11 +68,4 @@ export function randomCircuit(seed: number, { supply, kinds }: { supply: 'dc' | 
     return { ref: `P${index + 1}`, kind, pins: two(), ...values[kind]() };
   });
   return circuitOf([source, ...parts]);
-}
-
-/** A circuit from parts that a test knows to be valid. */
-export function circuitOf(parts: readonly LoosePart[], extra: object = {}): Circuit {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts, ...extra });
-  if (!parsed.ok) throw new Error(`${parsed.error.path}: ${parsed.error.message}`);
-  return parsed.value;
 }

@@ -1,16 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { type Circuit, parseCircuit } from '../circuit/index.ts';
+import { circuitOf } from '../circuit/circuit.testing.ts';
+import type { Circuit } from '../circuit/index.ts';
 import { chipVoltsAt, type Part, THERMAL_VOLTS, typicalChip } from '../device/index.ts';
 import { solve } from './index.ts';
 
 type Loose = Record<string, unknown> & { ref: string; kind: string; pins: string[] };
-
-function circuitOf(parts: Loose[], extra: Partial<Circuit> = {}): Circuit {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts, ...extra });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
 
 function solved(circuit: Circuit) {
   const solution = solve(circuit);

@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
+import { circuitOf } from '../circuit/circuit.testing.ts';
 import { solveTimeCourse, type TimeCourse, type TimeCourseOptions, type Waveform } from './index.ts';
-import { circuitOf, type LoosePart } from './random-circuit.testing.ts';
+import type { LoosePart } from './random-circuit.testing.ts';
 import { WaveformGatherer } from './waveform.ts';
 
 function courseOf(parts: readonly LoosePart[], options: TimeCourseOptions): TimeCourse {

@@ -13,6 +13,10 @@ export interface Slot {
   /** A part, or two nets. */
   readonly ref?: string;
   readonly nets?: readonly [string, string];
+  /** From the lowest to the highest moment, not what a meter shows. */
+  readonly ripple?: true;
+  /** Of an LED lit alone, with this through it. */
+  readonly atAmps?: number;
   readonly expected: Uncertain;
   readonly read?: Uncertain & {
     readonly entryId: string;
@@ -97,13 +101,15 @@ export function isUnfinished(error: CircuitError): boolean {
 }
 
 function tellsCurrent(reading: EstimateReading, supplyRef: string): boolean {
-  return reading.kind === 'amps' || reading.kind === 'watts' || (reading.kind === 'volts' && reading.across !== supplyRef);
+  if (reading.statistic === 'ripple') return true;
+  if (reading.kind === 'volts') return reading.across !== supplyRef && reading.atAmps === undefined;
+  return reading.kind !== 'ohms';
 }
 
 function takenOf(readings: readonly PlacedReading[]): readonly { kind: string; ref: string }[] {
   return readings.flatMap(({ reading }) => {
     const ref = placeOf(reading);
-    return typeof ref === 'string' ? [{ kind: reading.kind, ref }] : [];
+    return typeof ref === 'string' && isPlain(reading) ? [{ kind: reading.kind, ref }] : [];
   });
 }
 
@@ -125,28 +131,35 @@ function slotsOf(model: SlotModel, readings: readonly PlacedReading[]): readonly
   });
   if (supply !== undefined) places.unshift({ kind: 'amps', ref: supply });
   const slots = places.map(({ kind, ref }) => {
-    const taken = readings.find(({ reading }) => reading.kind === kind && placeOf(reading) === ref);
+    const taken = readings.find(({ reading }) => reading.kind === kind && placeOf(reading) === ref && isPlain(reading));
     return slotAt(model, { kind, ref }, taken);
   });
-  const more = readings.filter(({ reading }) => !places.some(({ kind, ref }) => reading.kind === kind && placeOf(reading) === ref));
-  return [
-    ...slots,
-    ...more.map((taken) => {
-      const place = placeOf(taken.reading);
-      return slotAt(
-        model,
-        typeof place === 'string' ? { kind: taken.reading.kind, ref: place } : { kind: taken.reading.kind, nets: place },
-        taken,
-      );
-    }),
-  ];
+  const more = readings.filter(
+    ({ reading }) => !isPlain(reading) || !places.some(({ kind, ref }) => reading.kind === kind && placeOf(reading) === ref),
+  );
+  return [...slots, ...more.map((taken) => slotAt(model, slotPlaceOf(taken.reading), taken))];
+}
+
+/** What a meter shows of the part where it stands. */
+function isPlain(reading: EstimateReading): boolean {
+  return reading.statistic !== 'ripple' && !(reading.kind === 'volts' && reading.atAmps !== undefined);
+}
+
+function slotPlaceOf(reading: EstimateReading): SlotPlace {
+  const place = placeOf(reading);
+  return {
+    kind: reading.kind,
+    ...(typeof place === 'string' ? { ref: place } : { nets: place }),
+    ...(reading.statistic === 'ripple' && { ripple: true }),
+    ...(reading.kind === 'volts' && reading.atAmps !== undefined && { atAmps: reading.atAmps }),
+  };
 }
 
 function placeOf(reading: EstimateReading): string | readonly [string, string] {
   return reading.kind === 'amps' ? reading.through : reading.kind === 'watts' ? reading.of : reading.across;
 }
 
-type SlotPlace = { kind: Slot['kind']; ref?: string; nets?: readonly [string, string] };
+type SlotPlace = Pick<Slot, 'kind' | 'ref' | 'nets' | 'ripple' | 'atAmps'>;
 
 /** What every slot is judged by. */
 interface SlotModel {
@@ -169,7 +182,7 @@ function slotAt({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, t
 /** What all the other readings expect: by fitting without it, which bends with the laws, or, where a fit takes long, to first order. */
 function expectedByOthers({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, { reading }: PlacedReading): Uncertain {
   const mine = trusted.find(({ id }) => id === reading.id);
-  if (mine && fit.solution.regime === 'periodic') return fit.expectedByOthers(mine);
+  if (mine && (fit.solution.regime === 'periodic' || place.atAmps !== undefined)) return fit.expectedByOthers(mine);
   const others = fitReadings(
     circuit,
     trusted.filter(({ id }) => id !== reading.id),
@@ -177,7 +190,10 @@ function expectedByOthers({ circuit, fit, trusted, shown }: SlotModel, place: Sl
   return expectedAt(others.ok ? others.value : fit, place, shown);
 }
 
-function expectedAt(fit: Fit, { kind, ref, nets }: SlotPlace, shown: Shown): Uncertain {
+function expectedAt(fit: Fit, { kind, ref, nets, ripple, atAmps }: SlotPlace, shown: Shown): Uncertain {
+  const probing = { id: '-', value: 0, uncertainty: 1 };
+  if (kind === 'volts' && atAmps !== undefined && ref !== undefined)
+    return { value: fit.expected({ ...probing, kind, across: ref, atAmps }), uncertainty: 0 };
   if (kind === 'ohms') {
     const unknown = fit.unknowns.find((candidate) => candidate.ref === ref && candidate.field === 'ohms');
     if (unknown) return unknown.posterior;
@@ -185,13 +201,15 @@ function expectedAt(fit: Fit, { kind, ref, nets }: SlotPlace, shown: Shown): Unc
     return { value: part?.kind === 'resistor' ? part.ohms : Number.NaN, uncertainty: 0 };
   }
   const figure: Figure | undefined = nets
-    ? { of: 'nets', plus: nets[0], minus: nets[1] }
+    ? { of: 'nets', plus: nets[0], minus: nets[1], ...(ripple && { statistic: 'ripple' }) }
     : ref === undefined
       ? undefined
-      : { of: 'part', ref, quantity: kind, statistic: shown(ref) };
+      : { of: 'part', ref, quantity: kind, statistic: ripple ? 'ripple' : shown(ref) };
   const [value] = figure ? fit.figures([figure]) : [];
   if (!value) return { value: Number.NaN, uncertainty: 0 };
   // What a meter in a supply's lead shows is positive when it delivers.
   const delivering = ref !== undefined && ref === mainSupply(fit.circuit)?.ref && kind !== 'volts';
-  return delivering && !(kind === 'amps' && shown(ref) === 'rms') ? { value: -value.value, uncertainty: value.uncertainty } : value;
+  return delivering && !(kind === 'amps' && (ripple || shown(ref) === 'rms'))
+    ? { value: -value.value, uncertainty: value.uncertainty }
+    : value;
 }

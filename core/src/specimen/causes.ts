@@ -59,7 +59,8 @@ function ofPart(disagreement: Disagreement, { circuit }: FittedCircuit): Cause {
   const part = partOf(circuit, disagreement.ref ?? '');
   const unit = part && UNIT_OF_FIELD[part.kind];
   const { value } = disagreement;
-  if (!part || unit === undefined || value === undefined) return { ...disagreement, ...(part && { testLine: `${part.ref} ` }) };
+  const alone = part?.kind === 'led' ? 'chip ' : '';
+  if (!part || unit === undefined || value === undefined) return { ...disagreement, ...(part && { testLine: `${part.ref} ${alone}` }) };
   const marked = neighbourMarking(part, value, unit);
   const preferred = preferredBetween('E24', value * (1 - SAME_SHARE), value * (1 + SAME_SHARE)).sort(
     (a, b) => Math.abs(a - value) - Math.abs(b - value),

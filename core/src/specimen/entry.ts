@@ -25,6 +25,8 @@ const readingFigureSchema = z.strictObject({
   /** One standard uncertainty, in the unit. */
   uncertainty: z.number().positive(),
   doubtful: z.boolean().optional(),
+  /** From the lowest to the highest moment of the period, where it is not what a meter shows. */
+  statistic: z.literal('ripple').optional(),
   /** Of the meter, between its probes, while it read volts. */
   inputOhms: z.number().positive().optional(),
   /** Of the meter's shunt while it read amps. */
@@ -49,6 +51,10 @@ const conditionSchema = z.strictObject({
   cold: z.boolean().optional(),
   dim: z.boolean().optional(),
   afterSeconds: z.number().positive().optional(),
+  /** Of an LED lit alone: the bench supply's current, with its standard uncertainty (A). */
+  supplied: z.strictObject({ amps: z.number().positive(), uncertainty: z.number().min(0) }).optional(),
+  /** Of one chip of the part, not of the whole row. */
+  chip: z.boolean().optional(),
   /** Which rework the circuit had: 0 is as found. Left out: as many as the tape had by then. */
   rework: z.int().min(0).optional(),
   /** Taken against a refusal of the bench state: somebody knew better, and said so. */

@@ -1,6 +1,6 @@
 import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
-import { type EstimateReading, type Fit, fitReadings, unloadedFactor } from '../estimate/index.ts';
+import { type EstimateReading, type Fit, fitReadings, isAlone, unloadedFactor } from '../estimate/index.ts';
 import { isAlternating, type Solution, type Statistics, solve } from '../solve/index.ts';
 import { foundCircuit, mainSupply, type PlacedReading, trustedReadings } from './found-circuit.ts';
 import type { Specimen } from './replay.ts';
@@ -38,7 +38,7 @@ export function fittedCircuit(specimen: Specimen, rework: number): Result<Fitted
   const nominal = alternating || isLoaded ? solve(circuit) : undefined;
   if (nominal && !nominal.ok) return nominal;
   const shown: Shown = (ref) => (alternating ? shownStatistic(nominal?.value.parts[ref]?.volts) : 'avg');
-  const seen = readings.map((placed) => leftOutOf({ ...placed, reading: asShown(placed.reading, shown) }));
+  const seen = readings.map((placed) => leftOutOf({ ...placed, reading: asShown(placed.reading, shown) }, alternating));
   // The meter's load is reckoned out with the values before reading, then once more with those that the fit found.
   let unloaded = nominal ? seen.map((placed) => withoutLoad(placed, circuit, nominal.value)) : seen;
   let fitted = fitReadings(circuit, trustedReadings(unloaded));
@@ -65,8 +65,11 @@ function withoutLoad(placed: PlacedReading, circuit: Circuit, solution: Solution
 }
 
 /** A meter that averages shows too little of a current that comes in pulses, and how much is not known. */
-function leftOutOf(placed: PlacedReading): PlacedReading {
+function leftOutOf(placed: PlacedReading, alternating: boolean): PlacedReading {
   const { reading, averaging } = placed;
+  // A converter is known by its averages; what it leaves of its own switching is not reckoned.
+  if (reading.statistic === 'ripple' && !alternating)
+    return { ...placed, leftOut: 'on direct current the circuit as traced has no ripple to set it against' };
   if (!averaging || reading.kind !== 'amps' || reading.statistic !== 'rms') return placed;
   return { ...placed, leftOut: 'this meter averages: of a current in pulses it shows 10 to 40 % too little' };
 }
@@ -77,5 +80,5 @@ function shownStatistic(volts: Statistics | undefined): 'avg' | 'rms' {
 
 function asShown(reading: EstimateReading, shown: Shown): EstimateReading {
   const place = reading.kind === 'amps' ? reading.through : reading.kind === 'watts' ? reading.of : reading.across;
-  return reading.statistic || typeof place !== 'string' ? reading : { ...reading, statistic: shown(place) };
+  return reading.statistic || isAlone(reading) || typeof place !== 'string' ? reading : { ...reading, statistic: shown(place) };
 }

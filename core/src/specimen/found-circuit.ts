@@ -1,5 +1,5 @@
-import { applyChanges, type Circuit, suppliesOf, withFields } from '../circuit/index.ts';
-import { deviceOf, type Part } from '../device/index.ts';
+import { applyChanges, type Circuit, partOf, suppliesOf, withFields } from '../circuit/index.ts';
+import { deviceOf, ledVoltsAt, type Part } from '../device/index.ts';
 import { type EstimateReading, type Fit, fitReadings, type MeterLoad } from '../estimate/index.ts';
 import { COVERAGE, formatEngineering } from '../quantity/index.ts';
 import type { Place } from './entry.ts';
@@ -80,7 +80,9 @@ function calibrated(fit: Fit): Circuit {
 }
 
 function toleranceOf(part: Part, readings: readonly PlacedReading[]): Record<string, unknown> {
-  const measured = readings.some(({ reading }) => reading.kind === 'volts' && reading.across === part.ref);
+  const measured = readings.some(
+    ({ reading }) => reading.kind === 'volts' && reading.across === part.ref && reading.statistic !== 'ripple',
+  );
   if (measured && deviceOf(part.kind).supplies) return { tolerance: MEASURED_SUPPLY };
   if (part.tolerance !== undefined) return {};
   return part.kind in USUAL_TOLERANCE ? { tolerance: USUAL_TOLERANCE[part.kind as keyof typeof USUAL_TOLERANCE] } : {};
@@ -93,11 +95,15 @@ function placedReadings(specimen: Specimen, circuit: Circuit, rework: number): r
   let board: { readonly value: number; readonly uncertainty: number } | undefined;
   for (const { entry, rework: taken } of specimen.readings) {
     if (taken !== rework) continue;
-    for (const [index, { unit, value, uncertainty, doubtful, inputOhms, burdenOhms }] of entry.figures.entries()) {
-      const reading = estimateReading(circuit, resolved(entry.place, specimen), unit, { id: `${entry.id}_${index}`, value, uncertainty });
+    for (const [index, { unit, value, uncertainty, doubtful, statistic, inputOhms, burdenOhms }] of entry.figures.entries()) {
+      const figure = { id: `${entry.id}_${index}`, value, uncertainty, ...(statistic && { statistic }) };
+      const { supplied } = entry.condition;
+      const reading = supplied
+        ? litAlone(circuit, entry.place, figure, supplied, entry.condition.chip ?? false)
+        : estimateReading(circuit, resolved(entry.place, specimen), unit, figure);
       if (!reading) continue;
       // Volts of an in-line meter are those of its place; once they were read at the gadget's own end, those count.
-      if (reading.kind === 'volts' && reading.across === supplyRef) {
+      if (reading.kind === 'volts' && reading.across === supplyRef && reading.statistic === undefined) {
         if (entry.place.at === 'part') board = reading;
         else if (board) continue;
       }
@@ -140,15 +146,36 @@ function resolved(place: Place, { nets }: Specimen): Place {
 
 function keyOf(reading: EstimateReading): string {
   const place = reading.kind === 'amps' ? reading.through : reading.kind === 'watts' ? reading.of : reading.across;
-  return JSON.stringify([reading.kind, place]);
+  return JSON.stringify([reading.kind, place, reading.statistic === 'ripple', reading.kind === 'volts' ? reading.atAmps : undefined]);
 }
 
-function estimateReading(
+type PlacedFigure = Pick<EstimateReading, 'id' | 'value' | 'uncertainty' | 'statistic'>;
+
+/** An LED lit by itself; that its current is known only so well counts as volts along its curve. */
+function litAlone(
   circuit: Circuit,
   place: Place,
-  unit: string,
-  figure: { id: string; value: number; uncertainty: number },
+  figure: PlacedFigure,
+  supplied: { readonly amps: number; readonly uncertainty: number },
+  isOneChip: boolean,
 ): EstimateReading | undefined {
+  const part = place.at === 'part' ? partOf(circuit, place.ref) : undefined;
+  if (part?.kind !== 'led') return undefined;
+  const [series, parallel] = isOneChip ? [part.series ?? 1, part.parallel ?? 1] : [1, 1];
+  const amps = parallel * supplied.amps;
+  const around = { celsius: part.celsius ?? circuit.celsius ?? 25 };
+  const slope = (ledVoltsAt(part, amps * 1.001, around) - ledVoltsAt(part, amps, around)) / (0.001 * amps);
+  return {
+    ...figure,
+    kind: 'volts',
+    across: part.ref,
+    atAmps: amps,
+    value: series * figure.value,
+    uncertainty: Math.hypot(series * figure.uncertainty, slope * parallel * supplied.uncertainty),
+  };
+}
+
+function estimateReading(circuit: Circuit, place: Place, unit: string, figure: PlacedFigure): EstimateReading | undefined {
   const ref = place.at === 'in' ? mainSupply(circuit)?.ref : place.at === 'part' ? place.ref : undefined;
   if (ref !== undefined && circuit.parts.some((part) => part.ref === ref)) {
     if (unit === 'volts') return { ...figure, kind: 'volts', across: ref };

@@ -210,3 +210,36 @@ describe('rework on the tape', () => {
     expect(proven.drive?.ratio.value).toBeCloseTo(1.85 / 47 / 2 / 0.02, 1);
   });
 });
+
+describe('readings that no meter shows of a place', () => {
+  it('an LED lit alone narrows its volts, and stands in a slot of its own', () => {
+    const before = appraised(specimenOf(...board));
+    const alone: EntryDraft = {
+      kind: 'reading',
+      place: { at: 'part', ref: 'D1' },
+      figures: [{ unit: 'volts', value: 3.02, uncertainty: 0.005 }],
+      // Two side by side; one chip has half of what both have.
+      condition: { state: 'dead', chip: true, supplied: { amps: 0.02, uncertainty: 0.0002 } },
+    };
+    const after = appraised(specimenOf(...board, alone));
+    const volts = (found: typeof after) => found.slots.filter(({ ref, kind }) => ref === 'D1' && kind === 'volts');
+    expect(volts(after)).toMatchObject([{ fits: true }, { atAmps: 0.04, read: { value: 3.02 }, fits: true }]);
+    expect(volts(after)[0]?.read).toBeUndefined();
+    expect(volts(after)[0]?.expected.uncertainty).toBeLessThan(0.5 * (volts(before)[0]?.expected.uncertainty ?? 0));
+    // Nothing of the current was measured yet.
+    expect(after.measured).toBe(false);
+  });
+
+  it('ripple on direct current says nothing to the estimate, and why', () => {
+    const found = appraised(
+      specimenOf(...board, {
+        kind: 'reading',
+        place: { at: 'part', ref: 'R1' },
+        figures: [{ unit: 'volts', value: 0.2, uncertainty: 0.01, statistic: 'ripple' }],
+        condition: {},
+      }),
+    );
+    expect(found.slots.find(({ ripple }) => ripple)?.read?.leftOut).toContain('no ripple');
+    expect(found.slots.find(({ ref, kind, ripple }) => ref === 'R1' && kind === 'volts' && !ripple)?.read).toBeUndefined();
+  });
+});

@@ -1,13 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
-import { type Circuit, parseCircuit } from '../circuit/index.ts';
+import { circuitOf } from '../circuit/circuit.testing.ts';
+import type { Circuit } from '../circuit/index.ts';
 import { solve } from '../solve/index.ts';
 import { type WhatIf, whatIf } from './index.ts';
-
-function circuitOf(parts: unknown[]): Circuit {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
 
 function outcome(circuit: Circuit, change: Partial<WhatIf>) {
   const now = solve(circuit);

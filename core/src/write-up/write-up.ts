@@ -154,9 +154,10 @@ function writeVerdict({ found, after }: WriteUpFacts): string {
   return `${hardest.ref} is ${words}: ${hardest.ratio.value.toFixed(2)}×, ${ground}.`;
 }
 
-/** A place in words: "R1, volts", "A to G, volts". */
-export function slotWhere({ ref, nets, kind }: Slot): string {
-  return `${ref ?? nets?.join(' to ') ?? ''}, ${kind}`;
+/** A place in words: "R1, volts", "A to G, volts", "C2, ripple volts", "D1, volts at 30 mA". */
+export function slotWhere({ ref, nets, kind, ripple, atAmps }: Slot): string {
+  const at = atAmps === undefined ? '' : ` at ${formatEngineering(atAmps, 'amps').text}`;
+  return `${ref ?? nets?.join(' to ') ?? ''}, ${ripple ? 'ripple ' : ''}${kind}${at}`;
 }
 
 function slotRow(slot: Slot): string[] {

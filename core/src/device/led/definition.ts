@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type CurveLaw, type DeviceDefinition, partBase, type Surroundings, twoPins } from '../definition.ts';
-import { type ChipModel, chipLaw } from './chip-model.ts';
+import { type ChipModel, chipLaw, chipVoltsAt } from './chip-model.ts';
 import { LED_BODY_NAMES, LED_COLOUR_NAMES } from './colours.ts';
 import { fitChip, typicalChip } from './fit-chip.ts';
 import { diodeModelSchema } from './model-schema.ts';
@@ -43,10 +43,19 @@ export function chipModelOf(part: LedPart): ChipModel {
   return typicalChip(part.colour ?? 'white');
 }
 
+/** Volts across the whole part while `amps` go through the whole of it. */
+export function ledVoltsAt(part: LedPart, amps: number, surroundings: Surroundings): number {
+  return (part.series ?? 1) * (chipVoltsAt(chipModelOf(part), amps / (part.parallel ?? 1)) + shiftOf(part, surroundings));
+}
+
+function shiftOf(part: LedPart, { celsius }: Surroundings): number {
+  return (part.voltsShift ?? 0) + (part.voltsPerKelvin ?? VOLTS_PER_KELVIN) * (celsius - 25);
+}
+
 /** One chip of the part at its temperature: volts of a chip → amps of a chip. */
-export function chipLawOf(part: LedPart, { celsius }: Surroundings): CurveLaw {
+export function chipLawOf(part: LedPart, surroundings: Surroundings): CurveLaw {
   return chipLaw(chipModelOf(part), {
-    shiftVolts: (part.voltsShift ?? 0) + (part.voltsPerKelvin ?? VOLTS_PER_KELVIN) * (celsius - 25),
+    shiftVolts: shiftOf(part, surroundings),
     ...(part.breakdownVolts !== undefined && { breakdownVolts: part.breakdownVolts }),
     breakdownOhms: part.breakdownOhms ?? 1,
   });

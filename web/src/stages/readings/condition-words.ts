@@ -1,10 +1,12 @@
-import type { Entry } from '@mindful-probe/core';
+import { type Entry, formatEngineering } from '@mindful-probe/core';
 
 /** How a reading was taken: state, warm or cold, after how long, with which meter. */
 export function conditionWords(entry: Entry | undefined): string {
   if (entry?.kind !== 'reading') return '';
-  const { state, cold, dim, afterSeconds, rework, forced } = entry.condition;
+  const { state, cold, dim, afterSeconds, rework, forced, supplied, chip } = entry.condition;
   const words = [
+    chip ? 'one chip' : undefined,
+    supplied && `lit alone with ${formatEngineering(supplied.amps, 'amps').text}`,
     state,
     cold ? 'cold' : undefined,
     dim ? 'dim' : undefined,
