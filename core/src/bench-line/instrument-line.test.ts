@@ -41,6 +41,18 @@ describe('a slot on the bench line, for an instrument', () => {
     expect(askedBy('in', { ...mains, benchState: 'live' })).toMatchObject({ quantity: 'in-line-ac' });
   });
 
+  it('ripple is seen on an oscilloscope, but never where its clip would meet mains', () => {
+    expect(askedBy('C1 ripple ', live)).toEqual({ line: 'C1 ripple', quantity: 'waveform', heldTo: ['C1'] });
+    expect(askedBy('V1.+ to X ripple', live)).toMatchObject({ quantity: 'waveform', heldTo: ['V1.1', 'R1.2'] });
+    expect(askedBy('C1 ripple ', dead)).toBeUndefined();
+    const mains = contextOf('V1 ac 230v 50hz', 'C1 334 X2 on V1.1 X', 'R1 100r on X V1.2');
+    expect(askedBy('R1 ripple', { ...mains, benchState: 'live' })).toBeUndefined();
+    const bell = contextOf('V1 ac 12v 50hz', 'R1 100r on V1.1 V1.2');
+    expect(askedBy('R1 ripple', { ...bell, benchState: 'live' })).toMatchObject({ quantity: 'waveform' });
+  });
+
+  it('an LED lit alone is read by hand', () => expect(askedBy('D1 @ 30ma ', dead)).toBeUndefined());
+
   it.each(['', '  ', 'R77 ', 'R1 0.94v', 'note hello', 'claim 5v', '? 5v', 'constructor'])('“%s” names no slot', (text) =>
     expect(askedBy(text, live)).toBeUndefined(),
   );
@@ -65,6 +77,16 @@ describe('what was measured, as a line', () => {
     expect(outcome).toMatchObject({ kind: 'entry', draft: { kind: 'reading', place: { at: 'in' } } });
     if (outcome.kind !== 'entry' || outcome.draft.kind !== 'reading') throw new Error('no reading');
     expect(outcome.draft.figures.map(({ value }) => value)).toEqual([4.98765, 0.117123, 0.584]);
+  });
+
+  it('of a waveform it is the swing, where ripple was asked for', () => {
+    const figures = [
+      { unit: 'volts', value: 4.9 },
+      { unit: 'volts', value: 4.91 },
+    ] as const;
+    const waveform = { seconds: [0, 0.01, 0.02], volts: [4.6, 5.1, 4.7] };
+    expect(lineOf({ line: 'C1 ripple' }, { figures, waveform })).toBe('C1 ripple 0.5v');
+    expect(parseBenchLine('C1 ripple 0.5v', live)).toMatchObject({ draft: { figures: [{ value: 0.5, statistic: 'ripple' }] } });
   });
 
   it('has its time in a series, and survives the smallest and the largest figures', () => {

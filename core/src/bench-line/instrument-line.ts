@@ -1,3 +1,4 @@
+import { TOUCH_VOLTS } from '../caution/index.ts';
 import { INSTRUMENT_FACTS, type InstrumentKind, type Measured, type Quantity } from '../meter/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { dangersOf, mainSupply, netOf, type Place } from '../specimen/index.ts';
@@ -29,10 +30,21 @@ export function askedBy(text: string, context: BenchContext, shown: ShownOf = ()
   // A line with any figure of the right unit is a reading, and tells its place.
   for (const figure of ['1v', '1c', '1']) {
     const outcome = parseBenchLine(`${line} ${figure}`, context);
-    if (outcome.kind === 'entry' && outcome.draft.kind === 'reading' && outcome.draft.figures.length === 1)
-      return askedAt(outcome.draft.place, line, context, shown);
+    if (outcome.kind !== 'entry' || outcome.draft.kind !== 'reading') continue;
+    const { place, figures, condition } = outcome.draft;
+    // What a chip has alone is set up by hand: no instrument knows its current.
+    if (figures.length !== 1 || condition.supplied) continue;
+    return figures[0]?.statistic === 'ripple' ? rippleAt(place, line, context) : askedAt(place, line, context, shown);
   }
   return undefined;
+}
+
+/** From an oscilloscope's waveform; but what can be mains is not isolated, and no scope clip goes there. */
+function rippleAt(place: Place, line: string, context: BenchContext): Asked | undefined {
+  const { alternating, volts } = dangersOf(context.specimen);
+  if (context.benchState !== 'live' || (alternating && !(volts !== undefined && volts <= TOUCH_VOLTS.alternating))) return undefined;
+  const heldTo = place.at === 'part' ? ([place.ref] as const) : place.at === 'nets' ? betweenNets(place, context) : undefined;
+  return heldTo && { line, quantity: 'waveform', heldTo };
 }
 
 function askedAt(place: Place, line: string, context: BenchContext, shown: ShownOf): Asked | undefined {
@@ -54,12 +66,17 @@ function askedAt(place: Place, line: string, context: BenchContext, shown: Shown
       return { line, quantity: statistic === 'rms' ? 'volts-ac' : 'volts-dc', heldTo: [place.ref] };
     }
     case 'nets': {
-      const back = mainSupply(specimen.circuit);
-      const [plus, minus] = [pinOn(place.plus, context), place.minus === undefined ? back && `${back.ref}.2` : pinOn(place.minus, context)];
-      if (benchState === 'dead' || plus === undefined || minus === undefined) return undefined;
-      return { line, quantity: 'volts-dc', heldTo: [plus, minus] };
+      const heldTo = benchState === 'dead' ? undefined : betweenNets(place, context);
+      return heldTo && { line, quantity: 'volts-dc', heldTo };
     }
   }
+}
+
+function betweenNets(place: Extract<Place, { at: 'nets' }>, context: BenchContext): readonly [string, string] | undefined {
+  const back = mainSupply(context.specimen.circuit);
+  const plus = pinOn(place.plus, context);
+  const minus = place.minus === undefined ? back && `${back.ref}.2` : pinOn(place.minus, context);
+  return plus === undefined || minus === undefined ? undefined : [plus, minus];
 }
 
 /** A net by a pin on it, which means the same to anybody who looks at the gadget. */
@@ -89,8 +106,11 @@ const SUFFIX: Readonly<Partial<Record<Unit, readonly [factor: number, suffix: st
  *
  * @param afterSeconds since the power came on, for a place in a series
  */
-export function lineOf({ line }: Pick<Asked, 'line'>, { figures }: Measured, afterSeconds?: number): string {
-  const typed = figures.map(({ unit, value }) => {
+export function lineOf({ line }: Pick<Asked, 'line'>, { figures, waveform }: Measured, afterSeconds?: number): string {
+  // Of a waveform it is the swing that was asked for.
+  const swing = waveform && Math.max(...waveform.volts) - Math.min(...waveform.volts);
+  const wanted = swing === undefined ? figures : [{ unit: 'volts' as const, value: swing }];
+  const typed = wanted.map(({ unit, value }) => {
     const [factor, suffix] = SUFFIX[unit] ?? [1, ''];
     return `${Number((factor * value).toPrecision(DIGITS))}${suffix}`;
   });

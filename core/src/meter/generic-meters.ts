@@ -45,6 +45,15 @@ export const GENERIC_METERS: readonly Meter[] = [
     category: 'CAT III 600 V',
   },
   {
+    name: 'oscilloscope',
+    role: 'probes',
+    // Eight bits over the screen, and a probe of ten to one.
+    ranges: [{ unit: 'volts', percent: 3, digits: 1, counts: 250, inputOhms: 10e6 }],
+    trueRms: true,
+    hertz: 20e6,
+    category: 'CAT I',
+  },
+  {
     name: 'power meter at the plug',
     role: 'in-line',
     ranges: [

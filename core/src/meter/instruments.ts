@@ -37,7 +37,7 @@ export type InstrumentKind = (typeof INSTRUMENT_KINDS)[number];
 interface KindFacts {
   readonly title: string;
   readonly measures: readonly Quantity[];
-  /** The meter that its readings stand on, as the tape knows meters; a supply's and a scope's figures go to no slot. */
+  /** The meter that its readings stand on, as the tape knows meters; a supply's figures go to no slot. */
   readonly role?: MeterRole;
   /** The generic meter that it is taken for until another is named. */
   readonly meter?: string;
@@ -54,7 +54,7 @@ export const INSTRUMENT_FACTS: Readonly<Record<InstrumentKind, KindFacts>> = {
     meter: 'power meter at the plug',
     words: /power|watt/i,
   },
-  oscilloscope: { title: 'oscilloscope', measures: ['waveform'], words: /scope/i },
+  oscilloscope: { title: 'oscilloscope', measures: ['waveform'], role: 'probes', meter: 'oscilloscope', words: /scope/i },
   thermometer: { title: 'thermometer', measures: ['celsius'], role: 'temperature', meter: 'thermometer', words: /thermo|temperature/i },
   'lux-meter': { title: 'lux meter', measures: ['lux'], role: 'light', meter: 'lux meter', words: /lux|light/i },
   'bench-meter': {

@@ -32,6 +32,16 @@ describe('readings from a log', () => {
       expect(entrySchema.safeParse({ ...draft, id: 'entry-1-x', at: '2026-03-07T10:00:00Z' })).toMatchObject({ success: true });
   });
 
+  it('as ripple are the swing, from the lowest to the highest', () => {
+    const drafts = loggedReadings(
+      mapping(
+        seconds.map((at) => 12 + 0.8 * Math.sin(2 * Math.PI * 100 * at)),
+        { ripple: true, place: { at: 'part', ref: 'C2' } },
+      ),
+    );
+    expect(drafts).toMatchObject([{ figures: [{ unit: 'volts', statistic: 'ripple', value: expect.closeTo(1.6, 3) }] }]);
+  });
+
   it('of a soak are a row over time, thinned, the first one cold', () => {
     const soak = loggedReadings(
       mapping(

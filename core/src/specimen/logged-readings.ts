@@ -10,6 +10,8 @@ export interface LoggedMapping {
   readonly place: Place;
   /** Where the header does not say. */
   readonly unit: (typeof READING_UNITS)[number];
+  /** From the lowest to the highest, in place of what a meter would show. */
+  readonly ripple?: boolean;
   readonly meter?: Meter;
 }
 
@@ -24,7 +26,7 @@ const CONVERTER_STEPS = 4096;
  * What a logged column says, as entries: one reading of its average, or of its root mean square where it alternates;
  * of temperatures a row of readings over time. Empty where the column holds no figure.
  */
-export function loggedReadings({ column, seconds, hasTime, place, unit, meter }: LoggedMapping): readonly EntryDraft[] {
+export function loggedReadings({ column, seconds, hasTime, place, unit, ripple = false, meter }: LoggedMapping): readonly EntryDraft[] {
   const found = loggedStatistics(seconds, column.values);
   if (!found) return [];
   const step = Math.max((found.max - found.min) / CONVERTER_STEPS, 1e-9);
@@ -38,6 +40,10 @@ export function loggedReadings({ column, seconds, hasTime, place, unit, meter }:
       ...named,
       condition: at > 0 ? { afterSeconds: at } : { cold: true },
     }));
+  }
+  if (ripple) {
+    const figures = [{ ...figure(found.max - found.min), statistic: 'ripple' as const }];
+    return [{ kind: 'reading', place, figures, ...named, condition: { state: 'live' } }];
   }
   const value = Math.abs(found.mean) < ALTERNATING_SHARE * found.rms ? found.rms : found.mean;
   const flicker = unit === 'lux' && found.flickerPercent !== undefined ? [figure(found.flickerPercent, 'percent')] : [];

@@ -32,6 +32,8 @@ const LINES: readonly (readonly [string, string])[] = [
   ['beeper 30r', 'at how few ohms the meter beeps'],
   ['meter bench', 'the meter that readings stand on from here'],
   ['R1 0.94v', 'a reading; R1 26.8r dead, in 4.86v 38ma'],
+  ['D1 chip 2.95v @ 30ma', 'one chip lit alone from a bench supply, dead'],
+  ['C2 ripple 1.2v', 'from the lowest to the highest moment'],
   ['claim 180lm listing', 'a claim and who makes it'],
   ['step lens ring off', 'a step of opening; note … for a note'],
   ['goal D1 20ma', 'the wanted current of a chip'],

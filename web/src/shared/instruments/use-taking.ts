@@ -2,6 +2,7 @@ import {
   type Asked,
   askedBy,
   benchContext,
+  dangersOf,
   type EntryDraft,
   GENERIC_METERS,
   type Hand,
@@ -95,6 +96,8 @@ export function useTaking({ specimen, analysis, instruments, gadget, everySecond
   function ready(slot: string): { asked: Asked; instrument: InstrumentNow; hand: Hand | undefined } | string {
     const asked = askedFor(slot);
     if (!asked && slot.trim() === '') return 'What is wanted next is not read in this bench state: press b, or name a slot of your own.';
+    if (!asked && isUnsafeScope(slot, specimen))
+      return 'No scope clip goes on a circuit that is not isolated from mains: type what an isolated probe shows.';
     if (!asked)
       return `“${slot.trim()}” is no slot that is read with the bench ${specimen.benchState}: name a part, in, Tcase or lux first.`;
     const kind = kindFor(asked.quantity);
@@ -222,6 +225,10 @@ function meterOf(instrument: InstrumentNow, { quantity }: Asked, own: readonly M
   const usual = quantity === 'in-line-dc' ? 'USB meter' : instrument.kind && INSTRUMENT_FACTS[instrument.kind].meter;
   const name = instrument.meter ?? usual;
   return [...own, ...GENERIC_METERS].find((meter) => meter.name === name);
+}
+
+function isUnsafeScope(slot: string, specimen: Specimen): boolean {
+  return /\bripple\b/i.test(slot) && dangersOf(specimen).alternating;
 }
 
 /** For how long the power has been on by the tape; 0 where it is not. */

@@ -23,7 +23,10 @@ interface Choice {
   readonly unit: ReadingUnit;
   /** As `placesOf` names it; empty leaves the column out. */
   readonly place: string;
+  readonly ripple?: boolean;
 }
+
+const SWINGING: readonly ReadingUnit[] = ['volts', 'amps'];
 
 /** Readings from the CSV of an oscilloscope or a logger; which column is what is remembered by its header. */
 export function LoggedDialog() {
@@ -79,7 +82,9 @@ function Columns({ table, onDone }: { readonly table: LoggedTable; readonly onDo
       if (!choice || !place) return;
       const meter = specimen.meters.get(choice.unit === 'celsius' ? 'temperature' : choice.unit === 'lux' ? 'light' : 'probes');
       const { seconds, hasTime } = table;
-      for (const draft of loggedReadings({ column, seconds, hasTime, place, unit: choice.unit, ...(meter && { meter }) })) record(draft);
+      const ripple = (choice.ripple ?? false) && SWINGING.includes(choice.unit);
+      for (const draft of loggedReadings({ column, seconds, hasTime, place, unit: choice.unit, ripple, ...(meter && { meter }) }))
+        record(draft);
     });
     onDone();
   };
@@ -112,6 +117,18 @@ function Columns({ table, onDone }: { readonly table: LoggedTable; readonly onDo
                   ))}
                 </select>
               </label>
+              {SWINGING.includes(choices[index]?.unit ?? 'celsius') && (
+                <label>
+                  as{' '}
+                  <select
+                    value={choices[index]?.ripple ? 'ripple' : 'a meter'}
+                    onChange={(event) => change(index, { ripple: event.target.value === 'ripple' })}
+                  >
+                    <option value="a meter">a meter shows it</option>
+                    <option value="ripple">ripple, lowest to highest</option>
+                  </select>
+                </label>
+              )}
               <label>
                 at{' '}
                 <select value={choices[index]?.place} onChange={(event) => change(index, { place: event.target.value })}>

@@ -40,7 +40,7 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
   const lit = useMemo(() => new Set(asked === undefined ? [] : [asked]), [asked]);
   const traySlot = useCallback(
     (symbol: SchematicSymbol) => {
-      const slot = slots.find(({ ref, kind }) => ref === symbol.ref && kind === 'volts');
+      const slot = slots.find((candidate) => candidate.ref === symbol.ref && candidate.kind === 'volts' && !candidate.ripple);
       return slot ? <SlotTray symbol={symbol} slot={slot} asked={askedVolts === symbol.ref} /> : null;
     },
     [slots, askedVolts],
@@ -71,7 +71,7 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
           <SumView sum={ledCurrentSum(appraisal, hardest.ref)} />
         </details>
       )}
-      <details className="mt-2" open>
+      <details className="mt-2">
         <summary className="cursor-pointer text-petrol underline">All {slots.length} slots, as a table</summary>
         <SlotTable slots={slots} next={next} />
       </details>
