@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf } from '../circuit/circuit.testing.ts';
 import type { Circuit } from '../circuit/index.ts';
-import { solve } from '../solve/index.ts';
+import { MARKED_GADGETS } from '../simulated/index.ts';
+import { type Solution, solve } from '../solve/index.ts';
 import { planWatts, rulerX, type WattPlan, wattPlanSvg } from './index.ts';
 
 const branches = [1, 2, 3].flatMap((n) => [
@@ -51,6 +52,51 @@ describe('watt plan', () => {
     expect(leds).toHaveLength(3);
     expect(leds[1]?.x).toBeCloseTo((leds[0]?.x ?? 0) + (leds[0]?.width ?? 0), 9);
     expect(leds[0]?.y).toBeCloseTo(leds[1]?.y ?? 1, 6);
+  });
+
+  it.each(MARKED_GADGETS.map((circuit) => [circuit.name ?? '', circuit] as const))('of %s is whole', (_, circuit) => {
+    const { plan, solution } = solvedPlan(circuit);
+    expect(plan.rectangles.reduce((sum, { watts }) => sum + watts, 0) / plan.watts).toBeCloseTo(1, 2);
+    for (const { ref, width, height } of plan.rectangles) expect((width * height) / (solution.parts[ref]?.watts ?? 1)).toBeCloseTo(1, 6);
+    expect(overlapsOf(plan)).toEqual([]);
+  });
+
+  it('puts what is behind a bridge below it, and a bleeder beside all that follows', () => {
+    const { plan } = solvedPlan(
+      circuitOf([
+        { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 24, hertz: 50 },
+        { ref: 'R1', kind: 'resistor', pins: ['L', 'a'], ohms: 10 },
+        { ref: 'R2', kind: 'resistor', pins: ['a', 'N'], ohms: 2000 },
+        { ref: 'B1', kind: 'bridge', pins: ['a', 'N', 'p', 'm'] },
+        { ref: 'R3', kind: 'resistor', pins: ['p', 'b'], ohms: 220 },
+        { ref: 'D1', kind: 'led', pins: ['b', 'm'], series: 3 },
+      ]),
+    );
+    const at = (ref: string) => plan.rectangles.find((rectangle) => rectangle.ref === ref) ?? { x: Number.NaN, y: Number.NaN, height: 0 };
+    expect(at('B1').y).toBeCloseTo(at('R1').height, 9);
+    expect(at('R3').y).toBeGreaterThan(at('B1').y);
+    expect(at('D1').y).toBeCloseTo(at('R3').y + at('R3').height, 9);
+    expect(at('R2').y).toBeCloseTo(at('B1').y, 9);
+    expect(at('R2').x).not.toBeCloseTo(at('B1').x, 9);
+    expect(plan.groups).toEqual([]);
+    expect(overlapsOf(plan)).toEqual([]);
+  });
+
+  it('groups what a transistor steers by role, and loses nothing of it', () => {
+    const { plan } = solvedPlan(
+      circuitOf([
+        { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 9 },
+        { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 150 },
+        { ref: 'D1', kind: 'led', pins: ['a', 'c'], series: 2 },
+        { ref: 'Q1', kind: 'bjt', pins: ['c', 'b', 'm'], polarity: 'npn' },
+        { ref: 'R2', kind: 'resistor', pins: ['p', 'b'], ohms: 4700 },
+      ]),
+    );
+    const role = (ref: string) => plan.groups.find(({ refs }) => refs.includes(ref))?.role;
+    expect(role('Q1')).toBe('switch');
+    expect(role('R2')).toBe('base-resistor');
+    expect(plan.rectangles.reduce((sum, { watts }) => sum + watts, 0) / plan.watts).toBeCloseTo(1, 3);
+    expect(overlapsOf(plan)).toEqual([]);
   });
 
   it('has nothing to show without current', () => {
@@ -111,8 +157,23 @@ describe('a watt plan on its own sheet', () => {
 });
 
 function planOf(circuit: Circuit): WattPlan {
+  return solvedPlan(circuit).plan;
+}
+
+function solvedPlan(circuit: Circuit): { readonly plan: WattPlan; readonly solution: Solution } {
   const solved = solve(circuit);
   const plan = solved.ok ? planWatts(circuit, solved.value) : undefined;
-  if (!plan) throw new Error('no plan');
-  return plan;
+  if (!solved.ok || !plan) throw new Error('no plan');
+  return { plan, solution: solved.value };
+}
+
+/** Pairs of rectangles that lie on each other by more than rounding. */
+function overlapsOf({ rectangles }: WattPlan): string[] {
+  return rectangles.flatMap((a, index) =>
+    rectangles.slice(index + 1).flatMap((b) => {
+      const across = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
+      const down = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
+      return across > 1e-9 * a.width && down > 1e-9 * a.height ? [`${a.ref} ${b.ref}`] : [];
+    }),
+  );
 }

@@ -6,5 +6,5 @@ export { BOX_DIODE, PIN_WORDS_OFFSET, schematicSvg, symbolTransform } from './sc
 export type { Schematic, SchematicBox, SchematicPoint, SchematicSymbol, SchematicWire } from './sheet.ts';
 export { isTall, LABEL_LINE, type SymbolLabel, symbolLabel } from './symbol-label.ts';
 export { SYMBOL_SHAPES, type SymbolStroke } from './symbol-shapes.ts';
-export { planWatts, type WattLine, type WattPlan, type WattRectangle } from './watt-plan.ts';
+export { type PlanGroup, planWatts, type WattLine, type WattPlan, type WattRectangle } from './watt-plan.ts';
 export { wattPlanSvg } from './watt-plan-svg.ts';

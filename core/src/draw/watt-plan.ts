@@ -1,6 +1,8 @@
-import { type Circuit, type Cut, cutSeriesParallel, suppliesOf } from '../circuit/index.ts';
+import { type Role, recognise } from '../arrangement/index.ts';
+import { type Circuit, type Cut, partOf, suppliesOf } from '../circuit/index.ts';
 import { lightShareOf } from '../drive/index.ts';
 import type { Solution } from '../solve/index.ts';
+import { type Section, sectionsOf } from './sections.ts';
 
 /** One part's rectangle. x and width in amps, y and height in volts, so that the area is watts. */
 export interface WattRectangle {
@@ -35,8 +37,15 @@ export interface WattPlan {
   readonly hasAxes: boolean;
   /** Of each LED: what of its watts leaves as light, as is usual for its colour. */
   readonly lightShares: Readonly<Record<string, number>>;
-  /** Refs that no series-parallel cut fits: stacked by themselves, as wide as the whole. */
-  readonly grouped: readonly string[];
+  /** What has no place on the way from supply to return: by role, stacked below it, as wide as the whole. */
+  readonly groups: readonly PlanGroup[];
+}
+
+/** Parts that play one role, among those that no series and parallel order fits. */
+export interface PlanGroup {
+  /** As the arrangement calls it, or `other`. */
+  readonly role: Role | 'other';
+  readonly refs: readonly string[];
 }
 
 /** Less than this is left out of the picture: it would be a line. */
@@ -46,7 +55,8 @@ const TAKES_VOLTS_SHARE = 0.05;
 
 /**
  * The watt plan of a solved circuit: parts in series stand on each other, branches side by side, as the circuit is
- * traced from supply to return.
+ * traced from supply to return; what comes behind a bridge or a converter stands below it. What has no place on that
+ * way is put together by the role it plays.
  *
  * @returns undefined where there is no supply or no current
  */
@@ -56,84 +66,157 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
   const watts = -(solution.parts[supply.ref]?.watts ?? 0);
   const total = ampsOf(solution, supply.ref);
   if (!(watts > 0) || !(total > 0)) return undefined;
-  const { cut, leftOver } = cutSeriesParallel(circuit, supply.pins[0], supply.pins[1], new Set([supply.ref]));
+  const { sections, leftOver } = sectionsOf(circuit, supply);
+  const maker = new BlockMaker(circuit, solution, watts, solution.supplies[supply.ref]?.voltsRms ?? 0);
+  const way = maker.ofSections(sections);
+  const shown = leftOver.filter((ref) => maker.isShown(ref));
+  const groups = shown.length > 0 ? byRole(shown, circuit, solution) : [];
+  const whole = stacked([way, ...groups.flatMap(({ refs }) => refs.map((ref) => maker.ofLoosePart(ref, total)))]);
   const rectangles: WattRectangle[] = [];
   const lines: WattLine[] = [];
-  const sheet: Sheet = { circuit, solution, watts, supplyVolts: solution.supplies[supply.ref]?.voltsRms ?? 0, rectangles, lines };
-  const bottom = cut ? layCut(sheet, cut, 0, 0) : 0;
-  const grouped = leftOver.filter((ref) => (solution.parts[ref]?.watts ?? 0) > VISIBLE_SHARE * watts && burns(circuit, ref));
-  let y = bottom;
-  for (const ref of leftOver) layLine(sheet, ref, 0, y);
-  for (const ref of grouped) {
-    const burnt = solution.parts[ref]?.watts ?? 0;
-    rectangles.push(rectangle(circuit, ref, 0, y, total, burnt / total, burnt));
-    y += burnt / total;
-  }
+  whole.place(0, 0, { rectangles, lines });
   const lightShares = Object.fromEntries(circuit.parts.flatMap((part) => (part.kind === 'led' ? [[part.ref, lightShareOf(part)]] : [])));
-  return { rectangles, lines, width: total, height: y, watts, hasAxes: solution.regime === 'dc', lightShares, grouped };
+  return {
+    rectangles,
+    lines,
+    width: Math.max(total, whole.width),
+    height: whole.height,
+    watts,
+    hasAxes: solution.regime === 'dc' && sections.every(({ box }) => box === undefined) && groups.length === 0,
+    lightShares,
+    groups,
+  };
 }
 
-/** What is drawn on, and from what. */
+/** Refs by the first role that each plays in what is recognised; the rest last. */
+function byRole(refs: readonly string[], circuit: Circuit, solution: Solution): readonly PlanGroup[] {
+  const roles = recognise(circuit, solution).flatMap((arrangement) => Object.entries(arrangement.roles) as [Role, readonly string[]][]);
+  const groups = new Map<Role | 'other', string[]>();
+  for (const ref of refs) {
+    const role = roles.find(([, players]) => players.includes(ref))?.[0] ?? 'other';
+    groups.set(role, [...(groups.get(role) ?? []), ref]);
+  }
+  return [...groups]
+    .map(([role, players]) => ({ role, refs: players }))
+    .sort((a, b) => Number(a.role === 'other') - Number(b.role === 'other'));
+}
+
+/** What is drawn on. */
 interface Sheet {
-  readonly circuit: Circuit;
-  readonly solution: Solution;
-  readonly watts: number;
-  readonly supplyVolts: number;
   readonly rectangles: WattRectangle[];
   readonly lines: WattLine[];
 }
 
-/** A store without resistance gives back what it takes; what is left over a period is the computation's. */
-function burns({ parts }: Circuit, ref: string): boolean {
-  const part = parts.find((candidate) => candidate.ref === ref);
-  return (part?.kind !== 'capacitor' && part?.kind !== 'inductor') || (part.ohms ?? 0) > 0;
+/** A piece of the plan that knows its size before it is put anywhere. */
+interface PlanBlock {
+  readonly width: number;
+  readonly height: number;
+  place(x: number, y: number, sheet: Sheet): void;
 }
 
-/** A store or a coil in the way of alternating current takes volts and gives them back. */
-function layLine({ circuit, solution, supplyVolts, lines }: Sheet, ref: string, x: number, y: number): void {
-  const kind = circuit.parts.find((part) => part.ref === ref)?.kind;
-  const volts = solution.parts[ref]?.volts;
-  // The store behind a rectifier has volts that hardly move: it takes none of the way.
-  if (solution.regime !== 'periodic' || !volts || (kind !== 'capacitor' && kind !== 'inductor')) return;
-  if (volts.rms < TAKES_VOLTS_SHARE * supplyVolts || Math.abs(volts.avg) > volts.rms / 2) return;
-  lines.push({ ref, x, y, width: ampsOf(solution, ref), volts: volts.rms });
-}
-
-/** Lays a cut with its top left corner at (x, y); returns the y of its foot. */
-function layCut(sheet: Sheet, cut: Cut, x: number, y: number): number {
-  const { circuit, solution, watts: total, rectangles: out } = sheet;
-  switch (cut.kind) {
-    case 'part': {
-      const part = solution.parts[cut.ref];
-      const amps = ampsOf(solution, cut.ref);
-      const watts = part?.watts ?? 0;
-      layLine(sheet, cut.ref, x, y);
-      if (!(amps > 0) || !(watts > VISIBLE_SHARE * total) || !burns(circuit, cut.ref)) return y;
-      out.push(rectangle(circuit, cut.ref, x, y, amps, watts / amps, watts));
-      return y + watts / amps;
-    }
-    case 'series':
-      return cut.items.reduce((foot, item) => layCut(sheet, item, x, foot), y);
-    case 'parallel': {
-      let left = x;
+function stacked(blocks: readonly PlanBlock[]): PlanBlock {
+  return {
+    width: Math.max(0, ...blocks.map(({ width }) => width)),
+    height: blocks.reduce((sum, { height }) => sum + height, 0),
+    place: (x, y, sheet) => {
       let foot = y;
-      for (const item of cut.items) {
-        foot = Math.max(foot, layCut(sheet, item, left, y));
-        left += ampsThrough(solution, item);
+      for (const block of blocks) {
+        block.place(x, foot, sheet);
+        foot += block.height;
       }
-      return foot;
+    },
+  };
+}
+
+function besideEachOther(blocks: readonly PlanBlock[]): PlanBlock {
+  return {
+    width: blocks.reduce((sum, { width }) => sum + width, 0),
+    height: Math.max(0, ...blocks.map(({ height }) => height)),
+    place: (x, y, sheet) => {
+      let left = x;
+      for (const block of blocks) {
+        block.place(left, y, sheet);
+        left += block.width;
+      }
+    },
+  };
+}
+
+class BlockMaker {
+  constructor(
+    private readonly circuit: Circuit,
+    private readonly solution: Solution,
+    private readonly watts: number,
+    private readonly supplyVolts: number,
+  ) {}
+
+  /** Each stretch of the way stands on what follows; what stands across it is beside all of that. */
+  ofSections([first, ...rest]: readonly Section[]): PlanBlock {
+    if (!first) return stacked([]);
+    const { lead, foot, across, box } = first;
+    const leads = [...lead, ...foot].map((cut) => this.ofCut(cut));
+    const behind = this.ofSections(rest);
+    if (across) return stacked([...leads, besideEachOther([this.ofCut(across), behind])]);
+    return stacked([...leads, ...(box ? box.stands.map((ref) => this.ofPart(ref)) : []), behind]);
+  }
+
+  /** What has no place on the way is as wide as the whole. */
+  ofLoosePart(ref: string, width: number): PlanBlock {
+    const watts = this.burnt(ref);
+    return this.block(ref, width, watts / width, watts);
+  }
+
+  /** Something of it is to be seen. */
+  isShown(ref: string): boolean {
+    return this.burnt(ref) > 0;
+  }
+
+  private ofCut(cut: Cut): PlanBlock {
+    switch (cut.kind) {
+      case 'part':
+        return this.ofPart(cut.ref);
+      case 'series':
+        return stacked(cut.items.map((item) => this.ofCut(item)));
+      case 'parallel':
+        return besideEachOther(cut.items.map((item) => this.ofCut(item)));
     }
   }
-}
 
-function ampsThrough(solution: Solution, cut: Cut): number {
-  switch (cut.kind) {
-    case 'part':
-      return ampsOf(solution, cut.ref);
-    case 'series':
-      return Math.max(...cut.items.map((item) => ampsThrough(solution, item)));
-    case 'parallel':
-      return cut.items.reduce((sum, item) => sum + ampsThrough(solution, item), 0);
+  private ofPart(ref: string): PlanBlock {
+    const amps = ampsOf(this.solution, ref);
+    const watts = amps > 0 ? this.burnt(ref) : 0;
+    return this.block(ref, amps, watts > 0 ? watts / amps : 0, watts);
+  }
+
+  private block(ref: string, width: number, height: number, watts: number): PlanBlock {
+    const kind = partOf(this.circuit, ref)?.kind ?? '';
+    const volts = this.voltsTaken(ref);
+    return {
+      width,
+      height,
+      place: (x, y, { rectangles, lines }) => {
+        if (volts !== undefined) lines.push({ ref, x, y, width: ampsOf(this.solution, ref), volts });
+        if (watts > 0) rectangles.push({ ref, kind, x, y, width, height, watts });
+      },
+    };
+  }
+
+  /** Watts, where they are to be seen; a store without resistance gives back what it takes, and what is left over a period is the computation's. */
+  private burnt(ref: string): number {
+    const part = partOf(this.circuit, ref);
+    const burns = (part?.kind !== 'capacitor' && part?.kind !== 'inductor') || (part.ohms ?? 0) > 0;
+    const watts = this.solution.parts[ref]?.watts ?? 0;
+    return burns && watts > VISIBLE_SHARE * this.watts ? watts : 0;
+  }
+
+  /** A store or a coil in the way of alternating current takes volts and gives them back. */
+  private voltsTaken(ref: string): number | undefined {
+    const kind = partOf(this.circuit, ref)?.kind;
+    const volts = this.solution.parts[ref]?.volts;
+    // The store behind a rectifier has volts that hardly move: it takes none of the way.
+    if (this.solution.regime !== 'periodic' || !volts || (kind !== 'capacitor' && kind !== 'inductor')) return undefined;
+    if (volts.rms < TAKES_VOLTS_SHARE * this.supplyVolts || Math.abs(volts.avg) > volts.rms / 2) return undefined;
+    return volts.rms;
   }
 }
 
@@ -141,8 +224,4 @@ function ampsThrough(solution: Solution, cut: Cut): number {
 function ampsOf(solution: Solution, ref: string): number {
   const amps = solution.parts[ref]?.amps;
   return Math.abs((solution.regime === 'dc' ? amps?.avg : amps?.rms) ?? 0);
-}
-
-function rectangle(circuit: Circuit, ref: string, x: number, y: number, width: number, height: number, watts: number): WattRectangle {
-  return { ref, kind: circuit.parts.find((part) => part.ref === ref)?.kind ?? '', x, y, width, height, watts };
 }

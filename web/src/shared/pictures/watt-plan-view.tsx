@@ -104,7 +104,7 @@ export function WattPlanView({ circuit, solution, stresses, width, height, point
         <b className="font-figures text-14 text-ink">{rectangle.ref}</b> {watts(rectangle.watts)}
         {plan.hasAxes && `: ${formatEngineering(rectangle.height, 'volts').text} × ${formatEngineering(rectangle.width, 'amps').text}`},{' '}
         {Math.round((100 * rectangle.watts) / plan.watts)} % of all
-        {plan.grouped.length > 0 && ` · ${plan.grouped.join(', ')} by themselves: no series and parallel order fits them`}
+        {plan.groups.length > 0 && ` · by role, as no series and parallel order fits: ${groupWords(plan)}`}
       </figcaption>
     </figure>
   );
@@ -255,12 +255,18 @@ function watts(value: number): string {
   return formatEngineering(value, 'watts').text;
 }
 
+/** “switch Q1, regulator R4 R5”. */
+function groupWords({ groups }: WattPlan): string {
+  return groups.map(({ role, refs }) => `${role.replaceAll('-', ' ')} ${refs.join(' ')}`).join(', ');
+}
+
 function optionId(ref: string): string {
   return `watts-of-${ref}`;
 }
 
 function describePlan(plan: WattPlan): string {
+  const loose = plan.groups.length > 0 ? `; by role: ${groupWords(plan)}` : '';
   const parts = plan.rectangles.map(({ ref, watts: burnt }) => `${ref} ${watts(burnt)}`).join(', ');
   const takers = plan.lines.map(({ ref, volts }) => `; ${ref} takes ${formatEngineering(volts, 'volts').text} and burns nothing`).join('');
-  return `Watt plan, ${watts(plan.watts)} in all: ${parts}${takers}. Arrow keys walk it.`;
+  return `Watt plan, ${watts(plan.watts)} in all: ${parts}${takers}${loose}. Arrow keys walk it.`;
 }
