@@ -192,7 +192,8 @@ class BlockMaker {
     const kind = partOf(this.circuit, ref)?.kind ?? '';
     const volts = this.voltsTaken(ref);
     return {
-      width,
+      // What is not drawn leaves no gap: the current of a store that stands across the rest burns nothing.
+      width: watts > 0 ? width : 0,
       height,
       place: (x, y, { rectangles, lines }) => {
         if (volts !== undefined) lines.push({ ref, x, y, width: ampsOf(this.solution, ref), volts });
