@@ -120,6 +120,11 @@ function placeOf(words: readonly string[], { specimen }: BenchContext): Placed |
   if (second?.toLowerCase() !== 'to') return { place: from, used: 1, words: `net ${plus} to the return` };
   const minus = third === undefined ? undefined : netName(third, specimen);
   if (minus === undefined) return undefined;
+  // On one net it is the track between the two ends that is read, so they keep their own names.
+  if (minus === plus) {
+    const [start, end] = [endName(first, specimen), endName(third as string, specimen)];
+    return { place: { at: 'nets', plus: start, minus: end }, used: 3, words: `along the track from ${first} to ${third}` };
+  }
   return { place: { ...from, minus: lastingName(minus, specimen) }, used: 3, words: `net ${plus} to ${minus}` };
 }
 
@@ -132,6 +137,11 @@ function partRef(word: string, specimen: BenchContext['specimen']): string | und
 function netName(word: string, specimen: BenchContext['specimen']): string | undefined {
   const pin = word.includes('.') ? terminalName(specimen.circuit.parts, word) : word;
   return pin === undefined ? undefined : netOf(specimen.nets, pin)?.name;
+}
+
+/** A pin or pad under the name that the trace has for it. */
+function endName(word: string, specimen: BenchContext['specimen']): string {
+  return (word.includes('.') ? terminalName(specimen.circuit.parts, word) : undefined) ?? lastingName(word, specimen);
 }
 
 /** Takes condition words into `condition`; returns how many. */

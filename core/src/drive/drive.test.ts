@@ -1,5 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import { lightness, lightRatio, seenChange, stressLevel } from './index.ts';
+import { circuitOf } from '../circuit/circuit.testing.ts';
+import { fitReadings } from '../estimate/index.ts';
+import { lightness, lightRatio, seenChange, stressesOf, stressLevel, withDerating } from './index.ts';
 
 describe('lightness', () => {
   it('is 100 at white, 76.07 at half and 49.50 at 18 % (CIE 1976 by hand)', () => {
@@ -24,4 +26,42 @@ describe('light against current', () => {
 
 it('stress is over only above the rating', () => {
   expect([0.5, 0.81, 1, 1.01].map(stressLevel)).toEqual(['within', 'caution', 'caution', 'over']);
+});
+
+describe('derating', () => {
+  const rated = { value: 0.25, assumed: false, source: 'rated' };
+
+  it('leaves all of a rating up to 70 °C, half at 112.5 °C, and next to nothing at 155 °C', () => {
+    expect(withDerating(rated, 25)).toBe(rated);
+    expect(withDerating(rated, 70)).toBe(rated);
+    expect(withDerating(rated, 112.5)).toMatchObject({ value: expect.closeTo(0.125, 9), derated: { share: 0.5, of: 0.25 } });
+    expect(withDerating(rated, 200).value).toBeGreaterThan(0);
+    expect(withDerating(rated, 112.5).source).toContain('0.50 of it at');
+  });
+
+  it('is what a resistor on a hot board is held against; of its own temperature where it has one', () => {
+    const circuit = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 10 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', '0'], ohms: 1000, rated: { watts: 0.125 } },
+      { ref: 'R2', kind: 'resistor', pins: ['a', '0'], ohms: 1000, rated: { watts: 0.125 }, celsius: 30 },
+    ]);
+    const fit = fitReadings(circuit, []);
+    if (!fit.ok) throw new Error(fit.error.message);
+    const ratios = (celsius: number) => stressesOf(circuit, fit.value, celsius).map(({ ratio }) => ratio.value);
+    expect(ratios(40)).toEqual([expect.closeTo(0.8, 6), expect.closeTo(0.8, 6)]);
+    expect(ratios(112.5)).toEqual([expect.closeTo(1.6, 6), expect.closeTo(0.8, 6)]);
+  });
+
+  it('chips that have a rating of power are held against it too', () => {
+    const circuit = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 20 },
+      { ref: 'D1', kind: 'led', pins: ['b', '0'], rated: { watts: 0.1, amps: 0.03 } },
+    ]);
+    const fit = fitReadings(circuit, []);
+    if (!fit.ok) throw new Error(fit.error.message);
+    const power = stressesOf(circuit, fit.value).find(({ of }) => of === 'chip-watts');
+    expect(power?.ratio.value).toBeCloseTo((fit.value.solution.leds.D1?.chip.watts ?? 0) / 0.1, 9);
+    expect(power?.level).toBe('over');
+  });
 });

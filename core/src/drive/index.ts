@@ -1,10 +1,18 @@
 export { type BoardSeat, type HeatPath, type HeatPathOf, type HeatResistance, type HeatStretch, heatPathOf } from './heat/heat-path.ts';
 export { fitSoak, type Soak, type SoakPoint } from './heat/soak.ts';
-export { type Drive, type Life, lifeAt, lifeRatio } from './life/life.ts';
+export { type Drive, LIFE_MODEL, type Life, lifeAt, lifeFactors, lifeRatio, usualLifeHours } from './life/life.ts';
 export { type FlickerRegion, flickerRegion, lowRiskFlickerPercent, noEffectFlickerPercent } from './light/flicker.ts';
 export { lightness, lightRatio, seenChange } from './light/lightness.ts';
-export { candelaFromLux, LUMENS_FACTOR, lightWhenWarm, lumensFromCandela, throwMetres, usualLumensPerWatt } from './light/photometry.ts';
-export { type Limit, lightShareOf, ratedChipAmps, ratedJunctionCelsius, ratedResistorWatts } from './ratings.ts';
+export {
+  candelaFromLux,
+  LUMENS_FACTOR,
+  lightWhenWarm,
+  lumensFromCandela,
+  THROW_LUX,
+  throwMetres,
+  usualLumensPerWatt,
+} from './light/photometry.ts';
+export { type Limit, lightShareOf, ratedChipAmps, ratedJunctionCelsius, ratedResistorWatts, withDerating } from './ratings.ts';
 export { CHIP_SPREADS, type ChipSpread, type DarkChip, darkChipOf, type Sharing, sharingOf } from './sharing.ts';
 export {
   COMFORT,
@@ -17,3 +25,4 @@ export {
   stressName,
   stressUnit,
 } from './stress.ts';
+export { type StringSharing, stringSharingOf } from './string-sharing.ts';

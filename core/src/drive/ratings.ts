@@ -6,6 +6,8 @@ export interface Limit {
   readonly assumed: boolean;
   /** In words, for the screen: "5 mm, usual". */
   readonly source: string;
+  /** What heat around it leaves of the rating, and what was rated. */
+  readonly derated?: { readonly share: number; readonly celsius: number; readonly of: number };
 }
 
 /** Of a small through-hole or 1206 resistor, where nothing is known of its size. */
@@ -33,6 +35,21 @@ export function ratedJunctionCelsius(part: Extract<Part, { kind: 'led' }>): Limi
 export function ratedResistorWatts(part: Extract<Part, { kind: 'resistor' }>): Limit {
   if (part.rated?.watts !== undefined) return { value: part.rated.watts, assumed: false, source: 'rated' };
   return { value: USUAL_RESISTOR_WATTS, assumed: true, source: 'usual for its size' };
+}
+
+/** A resistor takes all of its rating up to 70 °C, and nothing at 155 °C (IEC 60115-1, film on ceramic; straight between). */
+const DERATING = { from: 70, to: 155 } as const;
+
+/** The limit that heat around a resistor leaves. */
+export function withDerating(limit: Limit, celsius: number): Limit {
+  if (!(celsius > DERATING.from)) return limit;
+  const share = Math.max(0.01, (DERATING.to - celsius) / (DERATING.to - DERATING.from));
+  return {
+    ...limit,
+    value: share * limit.value,
+    source: `${limit.source}, ${share.toFixed(2)} of it at ${Math.round(celsius)} °C`,
+    derated: { share, celsius, of: limit.value },
+  };
 }
 
 /** Light over electrical power of an LED's colour: a typical share, not a reading. */

@@ -3,15 +3,16 @@ import type { Part } from '../device/index.ts';
 import type { Fit } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import type { Figure } from '../solve/index.ts';
-import { type Limit, ratedChipAmps, ratedResistorWatts } from './ratings.ts';
+import { type Limit, ratedChipAmps, ratedResistorWatts, withDerating } from './ratings.ts';
 
 /** What is held against a limit: of a chip its average and peak current, of a part its watts, peak volts or heating amps. */
-export type StressKind = 'chip-amps' | 'chip-peak-amps' | 'chip-reverse-volts' | 'watts' | 'volts' | 'amps';
+export type StressKind = 'chip-amps' | 'chip-peak-amps' | 'chip-watts' | 'chip-reverse-volts' | 'watts' | 'volts' | 'amps';
 
 /** How each is called, and its unit. */
 const KINDS: Readonly<Record<StressKind, { readonly words: string; readonly unit: 'amps' | 'watts' | 'volts' }>> = {
   'chip-amps': { words: 'current', unit: 'amps' },
   'chip-peak-amps': { words: 'peak current', unit: 'amps' },
+  'chip-watts': { words: 'power of a chip', unit: 'watts' },
   'chip-reverse-volts': { words: 'volts backwards', unit: 'volts' },
   watts: { words: 'power', unit: 'watts' },
   volts: { words: 'peak volts', unit: 'volts' },
@@ -55,9 +56,13 @@ interface StressRow {
   readonly limit: Limit;
 }
 
-/** Every part against what it may take, in the circuit's order: what is rated, and of LEDs and resistors what is usual. */
-export function stressesOf(circuit: Circuit, fit: Fit): readonly Stress[] {
-  const rows = circuit.parts.flatMap((part) => rowsOf(part));
+/**
+ * Every part against what it may take, in the circuit's order: what is rated, and of LEDs and resistors what is usual.
+ *
+ * @param aroundCelsius of what the parts sit on; a part with a temperature of its own has that
+ */
+export function stressesOf(circuit: Circuit, fit: Fit, aroundCelsius = circuit.celsius ?? 25): readonly Stress[] {
+  const rows = circuit.parts.flatMap((part) => rowsOf(part, part.celsius ?? aroundCelsius));
   const figures = fit.figures(rows.map(({ figure }) => figure));
   return rows.map(({ ref, of, limit, sign = 1 }, index) => {
     const { value, uncertainty } = figures[index];
@@ -74,7 +79,7 @@ export function hardestDriven(stresses: readonly Stress[]): Stress | undefined {
     .reduce<Stress | undefined>((most, stress) => (most && most.ratio.value >= stress.ratio.value ? most : stress), undefined);
 }
 
-function rowsOf(part: Part): readonly StressRow[] {
+function rowsOf(part: Part, celsius: number): readonly StressRow[] {
   const { ref, rated } = part;
   const maker = (value: number): Limit => ({ value, assumed: false, source: 'rated' });
   const ofPart = (of: StressKind, quantity: 'volts' | 'amps' | 'watts', limit: Limit, statistic?: 'max' | 'rms'): StressRow => ({
@@ -95,6 +100,11 @@ function rowsOf(part: Part): readonly StressRow[] {
     return [
       chip('chip-amps', ratedChipAmps(part)),
       ...(peak === undefined ? [] : [chip('chip-peak-amps', maker(peak), 'max')]),
+      ...(rated?.watts === undefined
+        ? []
+        : [
+            { ref, of: 'chip-watts' as const, figure: { of: 'chip' as const, ref, quantity: 'watts' as const }, limit: maker(rated.watts) },
+          ]),
       ...(reverse === undefined
         ? []
         : [
@@ -111,7 +121,7 @@ function rowsOf(part: Part): readonly StressRow[] {
   const watts =
     part.kind === 'resistor'
       ? part.ohms > 0
-        ? ratedResistorWatts(part)
+        ? withDerating(ratedResistorWatts(part), celsius)
         : undefined
       : rated?.watts === undefined
         ? undefined

@@ -1,2 +1,2 @@
-export { atCharge, dischargeRuntime, type Runtime, type RuntimePoint } from './runtime.ts';
+export { atCharge, CAPACITY_SPREAD, dischargeRuntime, type Runtime, type RuntimePoint } from './runtime.ts';
 export { type RuntimeDocument, type RuntimeMoment, runtimeOf } from './runtime-document.ts';

@@ -20,7 +20,12 @@ export interface Runtime {
   readonly hours: number;
   readonly endedBy: 'half-light' | 'cell-cut-off' | 'empty';
   readonly points: readonly RuntimePoint[];
+  /** Of the full pack, as is typical of its cells. */
+  readonly packAmpHours: number;
 }
+
+/** Cells of one kind and size differ so much in what they hold, relative at about 95 %: a class figure. */
+export const CAPACITY_SPREAD = 0.2;
 
 /** Charge is followed in this many equal steps; the laws are smooth, so more changes nothing visible. */
 const STEPS = 50;
@@ -53,9 +58,9 @@ export function dischargeRuntime(circuit: Circuit, ledRef: string): Result<Runti
     }
     points.push({ hours, charge, cellVolts, packAmps, chipAmps, light: lightRatio(chipAmps, points[0]?.chipAmps ?? chipAmps) });
     const endedBy = endOf(points, battery);
-    if (endedBy) return succeed({ hours, endedBy, points });
+    if (endedBy) return succeed({ hours, endedBy, points, packAmpHours: packHours });
   }
-  return succeed({ hours, endedBy: 'empty', points });
+  return succeed({ hours, endedBy: 'empty', points, packAmpHours: packHours });
 }
 
 /** The circuit with its battery at `charge`, as typical of its chemistry: measured open volts held only for then. */

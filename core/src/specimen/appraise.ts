@@ -3,6 +3,7 @@ import { hardestDriven, type Stress, stressesOf } from '../drive/index.ts';
 import { type EstimateReading, type Fit, fitReadings, type ProbeProposal, proposeProbes } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import type { Figure, Solution } from '../solve/index.ts';
+import { boardCelsius } from './details/thermal.ts';
 import { fittedCircuit, type Shown } from './fitted-circuit.ts';
 import { mainSupply, type PlacedReading } from './found-circuit.ts';
 import type { Specimen } from './replay.ts';
@@ -62,7 +63,7 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
   const found = fittedCircuit(specimen, rework);
   if (!found.ok) return found;
   const { circuit, readings, supply, shown, trusted, fit } = found.value;
-  const stresses = stressesOf(fit.circuit, fit);
+  const stresses = stressesOf(fit.circuit, fit, boardCelsius(specimen, fit.circuit, fit.solution, rework));
   const hardest = hardestDriven(stresses);
   // On mains an in-line meter is the way in; elsewhere it is proposed where one is in hand.
   const mains = supply.kind === 'ac';

@@ -64,6 +64,7 @@ export function stressSum(appraisal: Appraisal, stress: Stress): Sum {
   return {
     title: stressName(stress),
     lines: [
+      ...deratingLines(stress),
       {
         what: `As solved, against what it is rated for (${limit.source})`,
         sum: `${formatEngineering(figure.value, unit).text} ÷ ${formatEngineering(limit.value, unit).text}`,
@@ -73,12 +74,26 @@ export function stressSum(appraisal: Appraisal, stress: Stress): Sum {
   };
 }
 
+/** What heat around a part leaves of its rating. */
+function deratingLines({ limit }: Stress): readonly SumLine[] {
+  const { derated } = limit;
+  if (!derated) return [];
+  return [
+    {
+      what: `All of its rating up to 70 °C, nothing at 155 °C (IEC 60115-1); around it are ${derated.celsius.toFixed(0)} °C`,
+      sum: `${formatEngineering(derated.of, 'watts').text} × (155 − ${derated.celsius.toFixed(0)}) ÷ 85`,
+      result: formatEngineering(limit.value, 'watts').text,
+    },
+  ];
+}
+
 /** The watts of a resistor, by its drop and its ohms. */
 export function resistorWattsSum(appraisal: Appraisal, ref: string): Sum {
   const { solution, stresses, circuit } = appraisal;
   const part = circuit.parts.find((candidate) => candidate.ref === ref);
   const stress = stresses.find((candidate) => candidate.ref === ref && candidate.of === 'watts');
-  const volts = solution.parts[ref]?.volts.avg ?? Number.NaN;
+  // What heats is the root mean square; on direct current it is the volts themselves.
+  const volts = solution.parts[ref]?.volts.rms ?? Number.NaN;
   const ohms = part?.kind === 'resistor' ? part.ohms : Number.NaN;
   const lines: SumLine[] = [
     {
@@ -89,6 +104,7 @@ export function resistorWattsSum(appraisal: Appraisal, ref: string): Sum {
   ];
   if (stress) {
     const { figure, limit, ratio } = stress;
+    lines.push(...deratingLines(stress));
     lines.push({
       what: `Against its rating (${limit.source})`,
       sum: `${formatEngineering(figure.value, 'watts').text} ÷ ${formatEngineering(limit.value, 'watts').text}`,

@@ -185,6 +185,8 @@ function estimateReading(circuit: Circuit, place: Place, unit: string, figure: P
   }
   if (place.at !== 'nets' || unit !== 'volts') return undefined;
   const minus = place.minus ?? mainSupply(circuit)?.pins[1];
+  // Between two ends of one net it is the track that was read, which the circuit does not have.
+  if (place.plus === minus) return undefined;
   const known = (net: string | undefined) => circuit.parts.some((part) => (part.pins as readonly string[]).includes(net ?? ''));
   return minus !== undefined && known(place.plus) && known(minus) ? { ...figure, kind: 'volts', across: [place.plus, minus] } : undefined;
 }

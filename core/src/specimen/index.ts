@@ -7,15 +7,24 @@ export { type ClaimComparison, compareClaims, inLineFigures } from './compare-cl
 export { constructionOf, type SafetyQuestion, safetyQuestions } from './construction.ts';
 export type { Continuity, Contradiction } from './continuity.ts';
 export { ledCurrentSum, resistorWattsSum, type Sum, type SumLine, stressSum } from './current-sum.ts';
+export { type DriveDetails, driveDetails, type StringsDetails } from './details/drive-details.ts';
+export type { LedDetails, SharedLife } from './details/led-details.ts';
+export type { Guess, ReadLight, UsualLumens } from './details/light-details.ts';
 export {
-  type DriveDetails,
-  type DriveWave,
-  driveDetails,
-  type Guess,
-  type LeadLoss,
-  type LedDetails,
-  type ReadLight,
-} from './drive-details.ts';
+  flickerSum,
+  heatSum,
+  leadSum,
+  lifeSum,
+  lumensSum,
+  readLightSum,
+  runtimeSum,
+  storeSum,
+  supplySum,
+  trackSum,
+} from './details/sums.ts';
+export type { LeadLoss, SupplyDetails, TrackLoss } from './details/supply-details.ts';
+export type { PlacedSoak } from './details/thermal.ts';
+export type { DriveWave } from './details/waves.ts';
 export {
   BENCH_STATES,
   type BenchState,

@@ -1,7 +1,7 @@
 import type { LedColourName } from '../../device/index.ts';
 
 /** ANSI/PLATO FL 1: as far as a beam gives a full moon's light, 0.25 lx. */
-const THROW_LUX = 0.25;
+export const THROW_LUX = 0.25;
 
 /** Candela of a beam that gives so many lux at that distance, far against its size: the inverse square law. */
 export function candelaFromLux(lux: number, metres: number): number {

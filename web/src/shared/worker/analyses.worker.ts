@@ -89,9 +89,8 @@ const api = {
   },
   /** Heat, light, life and waves, which may take longer than the figures; undefined where nothing can be solved. */
   details(entries: readonly Entry[], rework: number): DriveDetails | undefined {
-    const specimen = replay(entries);
-    const appraisal = appraise(specimen, rework);
-    return appraisal.ok ? driveDetails(specimen, appraisal.value, rework) : undefined;
+    const details = driveDetails(replay(entries), rework);
+    return details.ok ? details.value : undefined;
   },
   /** One position of the sliders. */
   whatIf(circuit: Circuit, ledRef: string, change: WhatIf, now: Solution): Result<WhatIfOutcome> {

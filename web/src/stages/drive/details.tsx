@@ -46,8 +46,8 @@ function tabsOf(details: DriveDetails, led: LedDetails | undefined, appraisal: A
     ...(led ? [['Light and life', <LightPanel key="light" led={led} details={details} />] as const] : []),
     ['What if', <WhatIfPanel key="what-if" appraisal={appraisal} />],
     ['Supply', <SupplyPanel key="supply" details={details} />],
-    ...(details.leds.some(({ sharing, dark }) => sharing.length > 0 || dark)
-      ? [['Chips together', <SharingPanel key="sharing" leds={details.leds} />] as const]
+    ...(details.strings.length > 0 || details.leds.some(({ sharing, dark }) => sharing.length > 0 || dark)
+      ? [['Chips together', <SharingPanel key="sharing" details={details} />] as const]
       : []),
   ];
 }

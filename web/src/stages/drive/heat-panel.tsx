@@ -1,5 +1,6 @@
-import type { DriveDetails, LedDetails } from '@mindful-probe/core';
+import { type DriveDetails, heatSum, type LedDetails } from '@mindful-probe/core';
 import { figureText } from '../../shared/figures/figure.tsx';
+import { SumLink } from '../../shared/figures/sum-link.tsx';
 
 interface HeatPanelProps {
   readonly led: LedDetails;
@@ -40,7 +41,7 @@ export function HeatPanel({ led: { ref, heat, junctionLimit, drift }, soaks }: H
       </ol>
       <p className="mt-3">
         Junction of {ref}: between <b className="font-figures">{Math.round(low)}</b> and{' '}
-        <b className="font-figures">{Math.round(high)} °C</b>.{' '}
+        <b className="font-figures">{Math.round(high)} °C</b> <SumLink sum={heatSum({ ref, heat })} />.{' '}
         {high > junctionLimit.value ? (
           <b className="text-brick">
             That {low > junctionLimit.value ? 'is' : 'may be'} above {junctionLimit.value} °C, {junctionLimit.source}.

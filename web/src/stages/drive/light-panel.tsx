@@ -1,5 +1,15 @@
-import type { DriveDetails, LedDetails } from '@mindful-probe/core';
-import { multipleText } from '../../shared/figures/figure.tsx';
+import {
+  CAPACITY_SPREAD,
+  type DriveDetails,
+  flickerSum,
+  type LedDetails,
+  lifeSum,
+  lumensSum,
+  readLightSum,
+  runtimeSum,
+} from '@mindful-probe/core';
+import { Figure, multipleText } from '../../shared/figures/figure.tsx';
+import { SumLink } from '../../shared/figures/sum-link.tsx';
 import { lifeText, runtimeText } from './life-words.ts';
 import { RuntimeChart } from './runtime-chart.tsx';
 
@@ -21,8 +31,8 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
           <dt className="text-quiet">Light</dt>
           <dd>
             about <b className="font-figures">{Number(sum('value').toPrecision(2))} lm</b>, between {Number(sum('low').toPrecision(2))} and{' '}
-            {Number(sum('high').toPrecision(2))}, by what is usual for the colour; {Math.round(sum('value') / supply.watts)} lm for each
-            watt of the supply
+            {Number(sum('high').toPrecision(2))}, by what is usual for the colour; {Math.round(sum('value') / supply.watts.value)} lm for
+            each watt of the supply {led.lumens && <SumLink sum={lumensSum(led.lumens)} />}
           </dd>
         </>
       )}
@@ -30,9 +40,10 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
         <>
           <dt className="text-quiet">Read</dt>
           <dd>
-            {light.lux} lx at {light.metres} m: <b className="font-figures">{Number(light.candela.toPrecision(3))} cd</b>, throw{' '}
-            {Math.round(light.throwMetres)} m to 0.25 lx (ANSI FL 1), {Number(light.lumens.toPrecision(2))} lm if it is an even beam of{' '}
-            {light.beamDegrees}°{light.beamClaimed ? ' as claimed' : ', as of a bare chip'}
+            <Figure value={light.lux} unit="lux" /> at {light.metres.value} m:{' '}
+            <Figure value={light.candela} unit="candela" className="font-[650]" />, throw <Figure value={light.throwMetres} unit="metres" />{' '}
+            to 0.25 lx (ANSI FL 1), <Figure value={light.lumens} unit="lumens" /> if it is an even beam of {light.beamDegrees}°
+            {light.beamClaimed ? ' as claimed' : ', as of a bare chip'} <SumLink sum={readLightSum(light)} />
           </dd>
         </>
       )}
@@ -40,8 +51,9 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
         <>
           <dt className="text-quiet">Flicker</dt>
           <dd>
-            <b className="font-figures">{Math.round(led.flicker.percent)} %</b>, index {led.flicker.index.toFixed(2)}, at{' '}
-            {led.flicker.hertz} Hz: <b>{led.flicker.region}</b> (IEEE 1789)
+            <Figure value={led.flicker.percent} unit="percent" className="font-[650]" />, index{' '}
+            <Figure value={led.flicker.index} unit="one" />, at {led.flicker.hertz} Hz: <b>{led.flicker.region}</b> (IEEE 1789){' '}
+            <SumLink sum={flickerSum(led.flicker)} />
           </dd>
         </>
       )}
@@ -49,13 +61,15 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
       <dd>
         <b className="font-figures">{lifeText(led.life.hours)}</b>, between {lifeText(led.life.low)} and {lifeText(led.life.high)};{' '}
         {multipleText(led.ofRatedLife)} that at its rated current with a junction of 85 °C. A model of current and heat (Arrhenius and a
-        power law), not a promise.
+        power law), not a promise. <SumLink sum={lifeSum(led)} />
       </dd>
       {runtime && (
         <>
           <dt className="text-quiet">On its cells</dt>
           <dd>
-            <b className="font-figures">{runtimeText(runtime.hours)}</b> from full until {ENDS[runtime.endedBy]}
+            <b className="font-figures">{runtimeText(runtime.hours)}</b> from full until {ENDS[runtime.endedBy]}; between{' '}
+            {runtimeText((1 - CAPACITY_SPREAD) * runtime.hours)} and {runtimeText((1 + CAPACITY_SPREAD) * runtime.hours)}, as cells of one
+            kind differ <SumLink sum={runtimeSum(runtime)} />
             <RuntimeChart runtime={runtime} />
           </dd>
         </>

@@ -1,37 +1,54 @@
-import type { LedDetails } from '@mindful-probe/core';
+import { CHIP_SPREADS, type DriveDetails } from '@mindful-probe/core';
 import { multipleText } from '../../shared/figures/figure.tsx';
 
 /** How evenly chips side by side share, and what one that goes dark does to the rest. */
-export function SharingPanel({ leds }: { readonly leds: readonly LedDetails[] }) {
-  const shared = leds.flatMap(({ sharing }) => sharing);
+export function SharingPanel({ details: { leds, strings } }: { readonly details: DriveDetails }) {
+  const rows = [
+    ...leds.flatMap(({ sharing }) =>
+      sharing.map(({ ref, count, ...shared }) => ({ ...shared, what: `${count} at ${ref}`, base: undefined as number | undefined })),
+    ),
+    ...strings.flatMap(({ spread, strings: each }) =>
+      each.map(({ refs, ofRated, ...shared }) => ({ ...shared, spread, what: refs.join(' '), base: ofRated })),
+    ),
+  ];
   return (
     <>
-      {shared.length > 0 && (
+      {rows.length > 0 && (
         <table className="w-full border-collapse">
           <caption className="pb-1 text-left text-quiet">
-            The hardest driven of the chips side by side, as a multiple of an even share
+            Chips of one kind differ in their volts by {1000 * CHIP_SPREADS['of one bin']} mV within a bin and by{' '}
+            {1000 * CHIP_SPREADS.mixed} mV as they come (one standard deviation). Drawn by that, again and again: the hardest driven chip of
+            those side by side, against an even share; and each string’s, against chips that are all alike.
           </caption>
           <thead>
             <tr className="border-b border-ink">
               <th scope="col">Chips</th>
               <th scope="col">Chosen</th>
               <th scope="col" className="text-right">
+                Of rated
+              </th>
+              <th scope="col" className="text-right">
                 Usually
               </th>
               <th scope="col" className="text-right">
                 One gadget in twenty
               </th>
+              <th scope="col" className="text-right">
+                Its life then
+              </th>
             </tr>
           </thead>
           <tbody>
-            {shared.map(({ ref, count, spread, typical, unlucky }) => (
-              <tr key={`${ref} ${spread}`} className="border-b border-rule">
-                <th scope="row" className="py-1 font-normal">
-                  {count} at {ref}
+            {rows.map(({ what, spread, base, typical, unlucky, unluckyLife }) => (
+              <tr key={`${what} ${spread}`} className="border-b border-rule [&>*]:py-1">
+                <th scope="row" className="font-normal">
+                  {what}
                 </th>
                 <td>{spread}</td>
+                <td className="text-right font-figures">{base === undefined ? '' : multipleText(base)}</td>
                 <td className="text-right font-figures">{multipleText(typical)}</td>
                 <td className="text-right font-figures">{multipleText(unlucky)}</td>
+                <td className="text-right font-figures">{multipleText(unluckyLife)}</td>
               </tr>
             ))}
           </tbody>

@@ -1,37 +1,75 @@
-import type { DriveDetails } from '@mindful-probe/core';
-import { figureText } from '../../shared/figures/figure.tsx';
+import { type DriveDetails, leadSum, sayDischarge, storeSum, supplySum, trackSum } from '@mindful-probe/core';
+import type { ReactNode } from 'react';
+import { Figure } from '../../shared/figures/figure.tsx';
+import { SumLink } from '../../shared/figures/sum-link.tsx';
 
-/** What comes in, what of it reaches the LEDs, and what the lead keeps. */
-export function SupplyPanel({ details: { supply, lead } }: { readonly details: DriveDetails }) {
+/** What comes in, what of it reaches the LEDs, what leads and tracks keep, and what stays behind when it is unplugged. */
+export function SupplyPanel({ details }: { readonly details: DriveDetails }) {
+  const { supply, lead, tracks, stores } = details;
   const { ref, watts, voltAmps, powerFactor, distortion, ledWatts, efficiency } = supply;
   return (
     <dl className="grid gap-x-6 gap-y-2 sm:grid-cols-[160px_minmax(0,1fr)]">
-      <dt className="text-quiet">{ref} delivers</dt>
-      <dd>
-        <b className="font-figures">{figureText(watts, 'watts')}</b>
-        {powerFactor !== null && powerFactor < 0.995 && (
+      <Row name={`${ref} delivers`}>
+        <Figure value={watts} unit="watts" className="font-[650]" />
+        {powerFactor && powerFactor.value < 0.995 && (
           <>
             {' '}
-            of {figureText(voltAmps, 'voltAmps')}: power factor <b className="font-figures">{powerFactor.toFixed(2)}</b>
-            {distortion !== null && `, ${Math.round(100 * distortion)} % distortion`}
+            of <Figure value={voltAmps} unit="voltAmps" />: power factor <Figure value={powerFactor} unit="one" className="font-[650]" />
+            {distortion !== undefined && `, ${Math.round(100 * distortion)} % distortion`}
           </>
-        )}
-      </dd>
-      <dt className="text-quiet">The LEDs take</dt>
-      <dd>
-        {figureText(ledWatts, 'watts')} ÷ {figureText(watts, 'watts')} = <b className="font-figures">{Math.round(100 * efficiency)} %</b>
-      </dd>
-      <dt className="text-quiet">The lead keeps</dt>
-      <dd>
+        )}{' '}
+        <SumLink sum={supplySum(supply)} />
+      </Row>
+      <Row name="The LEDs take">
+        <Figure value={ledWatts} unit="watts" />, which is <Figure value={percent(efficiency)} unit="percent" className="font-[650]" /> of
+        that
+      </Row>
+      <Row name="The lead keeps">
         {lead ? (
           <>
-            {figureText(lead.sourceVolts, 'volts')} at the source, {figureText(lead.boardVolts, 'volts')} at the board:{' '}
-            <b className="font-figures">{figureText(lead.watts, 'watts')}</b> in {figureText(lead.ohms, 'ohms')}
+            <Figure value={lead.watts} unit="watts" className="font-[650]" /> in <Figure value={lead.ohms} unit="ohms" />:{' '}
+            <Figure value={lead.sourceVolts} unit="volts" /> at the source, <Figure value={lead.boardVolts} unit="volts" /> at the board{' '}
+            <SumLink sum={leadSum(lead)} />
           </>
         ) : (
           <span className="text-quiet">nothing that readings show; volts at the source and at the board would tell</span>
         )}
-      </dd>
+      </Row>
+      <Row name="Tracks keep">
+        {tracks.length === 0 && (
+          <span className="text-quiet">
+            nothing that was read; millivolts between two ends of one net would tell, as “V1.+ to R1.1 12mv”
+          </span>
+        )}
+        {tracks.map((track) => (
+          <span key={`${track.from} ${track.to}`} className="block">
+            {track.from} to {track.to}: <Figure value={track.volts} unit="volts" />, at most{' '}
+            <Figure value={track.watts} unit="watts" className="font-[650]" /> <SumLink sum={trackSum(track, supply.amps)} />
+          </span>
+        ))}
+      </Row>
+      {stores.length > 0 && (
+        <Row name="When unplugged">
+          {stores.map((store) => (
+            <span key={store.ref} className="block">
+              {sayDischarge(store)} <SumLink sum={storeSum(store)} />
+            </span>
+          ))}
+        </Row>
+      )}
     </dl>
   );
+}
+
+function Row({ name, children }: { readonly name: string; readonly children: ReactNode }) {
+  return (
+    <>
+      <dt className="text-quiet">{name}</dt>
+      <dd>{children}</dd>
+    </>
+  );
+}
+
+function percent({ value, uncertainty }: { readonly value: number; readonly uncertainty: number }) {
+  return { value: 100 * value, uncertainty: 100 * uncertainty };
 }

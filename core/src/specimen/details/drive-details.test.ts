@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import { benchContext, parseBenchLine } from '../bench-line/index.ts';
-import { appraise, completeDraft, type DriveDetails, driveDetails, type Entry, type EntryDraft, replay } from './index.ts';
+import { benchContext, parseBenchLine } from '../../bench-line/index.ts';
+import type { Uncertain } from '../../quantity/index.ts';
+import { completeDraft, type DriveDetails, driveDetails, type Entry, type EntryDraft, replay } from '../index.ts';
 
 function detailsOf(...lines: (string | EntryDraft)[]): DriveDetails {
   const entries: Entry[] = [];
@@ -11,9 +12,9 @@ function detailsOf(...lines: (string | EntryDraft)[]): DriveDetails {
     entries.push(completeDraft(outcome.draft, `entry-${entries.length}-0`, '2026-03-07T10:00:00Z'));
   }
   const specimen = replay(entries);
-  const appraisal = appraise(specimen, 0);
-  if (!appraisal.ok) throw new Error(appraisal.error.message);
-  return driveDetails(specimen, appraisal.value, 0);
+  const details = driveDetails(specimen, 0);
+  if (!details.ok) throw new Error(details.error.message);
+  return details.value;
 }
 
 const LAMP = ['V1 12v on A G', 'R1 100r on A B', 'D1 led white 5mm 3 series 2 parallel on B G'];
@@ -28,9 +29,13 @@ const MAINS = [
 describe('the details of Drive', () => {
   it('where the watts go adds up: efficiency is LED watts over what the supply gives', () => {
     const { supply, waves, runtime } = detailsOf(...LAMP);
-    expect(supply.efficiency).toBeCloseTo(supply.ledWatts / supply.watts, 12);
-    expect(supply.efficiency).toBeGreaterThan(0.5);
-    expect(supply.efficiency).toBeLessThan(1);
+    expect(supply.efficiency.value).toBeCloseTo(supply.ledWatts.value / supply.watts.value, 12);
+    expect(supply.efficiency.value).toBeGreaterThan(0.5);
+    expect(supply.efficiency.value).toBeLessThan(1);
+    // What both have in common leaves the ratio surer than either.
+    const share = ({ value, uncertainty }: Uncertain) => uncertainty / value;
+    expect(share(supply.efficiency)).toBeLessThan(share(supply.watts));
+    expect(share(supply.watts)).toBeGreaterThan(0);
     expect(waves).toEqual([]);
     expect(runtime).toBeUndefined();
   });
@@ -66,15 +71,21 @@ describe('the details of Drive', () => {
 
   it('a lux reading at a distance is candela, throw and lumens over the claimed beam', () => {
     const { light } = detailsOf('claim 60deg box', ...LAMP, 'lux 840 @ 0.5m');
-    expect(light).toMatchObject({ candela: 210, beamDegrees: 60, beamClaimed: true });
-    expect(light?.lumens).toBeCloseTo(210 * 2 * Math.PI * (1 - Math.cos(Math.PI / 6)), 6);
+    expect(light).toMatchObject({ candela: { value: 210 }, beamDegrees: 60, beamClaimed: true });
+    expect(light?.lumens.value).toBeCloseTo(210 * 2 * Math.PI * (1 - Math.cos(Math.PI / 6)), 6);
+    // 5 mm of half a metre count twice, and throw goes with the root.
+    const share = Math.hypot((light?.lux.uncertainty ?? 0) / 840, 0.02);
+    expect(light?.candela.uncertainty).toBeCloseTo(210 * share, 9);
+    expect(light?.throwMetres.uncertainty).toBeCloseTo((Math.sqrt(840) * share) / 2, 9);
     expect(detailsOf(...LAMP, 'lux 840').light).toBeUndefined();
   });
 
   it('what the lead takes is known once both its ends were read', () => {
     const { lead } = detailsOf('V1 5v on A G', 'R1 39r on A B', 'D1 led white on B G', 'in 5.05v 42ma', 'V1 4.90v');
-    expect(lead).toMatchObject({ sourceVolts: 5.05, boardVolts: 4.9 });
-    expect(lead?.ohms).toBeCloseTo(0.15 / 0.042, 0);
+    expect(lead).toMatchObject({ sourceVolts: { value: 5.05 }, boardVolts: { value: 4.9 } });
+    const { ohms, watts, amps } = lead ?? {};
+    expect(ohms?.value).toBeCloseTo(0.15 / (amps?.value ?? 0), 9);
+    expect(watts?.value).toBeCloseTo(0.15 * (amps?.value ?? 0), 9);
     expect(detailsOf(...LAMP, 'in 12v 50ma', 'V1 11.99v').lead).toBeUndefined();
   });
 
@@ -85,10 +96,39 @@ describe('the details of Drive', () => {
     expect(Math.max(...(waves[0]?.wave.values ?? []))).toBeCloseTo(230 * Math.SQRT2, 0);
     expect(waves[2]?.limit).toEqual({ value: 400, words: 'C2 rated' });
     expect(leds[0]?.flicker).toMatchObject({ hertz: 100 });
-    expect(supply.powerFactor).toBeLessThan(0.8);
+    expect(supply.powerFactor?.value).toBeLessThan(0.8);
+    expect(supply.powerFactor?.value).toBeCloseTo(supply.watts.value / supply.voltAmps.value, 9);
     // The LED's current averages to what the solution says.
     const led = waves[3]?.wave;
     expect(Math.max(...(led?.values ?? []))).toBeGreaterThan(0);
+  });
+
+  it('millivolts between two ends of one net are what the track takes, and no reading of the circuit', () => {
+    const { tracks, supply } = detailsOf(...LAMP, 'V1.+ to R1.1 12mv');
+    expect(tracks).toMatchObject([{ volts: { value: 0.012 } }]);
+    expect(tracks[0]?.watts.value).toBeCloseTo(0.012 * supply.amps.value, 12);
+    expect(detailsOf(...LAMP, 'B to G 6v').tracks).toEqual([]);
+  });
+
+  it('stores that can hurt say how long they keep it', () => {
+    const [store] = detailsOf(...MAINS, 'R9 470k on A X').stores;
+    expect(store?.ref).toBe('C1');
+    expect(store?.secondsTo34).toBeCloseTo(470e3 * 1e-6 * Math.log((store?.fromVolts ?? 0) / 34), 2);
+    expect(detailsOf(...LAMP).stores).toEqual([]);
+  });
+
+  it('strings that hold unlike things share by what holds them back', () => {
+    const unlike = (ohms: string) =>
+      detailsOf('V1 12v on A G', `R1 ${ohms} on A B`, 'D1 led white 3 series on B G', `R2 ${ohms} on A C`, 'D2 led white 3 series on C G')
+        .strings;
+    const [firm, loose] = [unlike('220r'), unlike('22r')];
+    expect(firm.map(({ spread }) => spread)).toEqual(['of one bin', 'mixed']);
+    const worst = (found: typeof firm, spread: number) => Math.max(...(found[spread]?.strings.map(({ unlucky }) => unlucky) ?? []));
+    expect(worst(firm, 1)).toBeGreaterThan(1);
+    expect(worst(firm, 1)).toBeLessThan(worst(loose, 1));
+    expect(worst(firm, 0)).toBeLessThan(worst(firm, 1));
+    for (const { unluckyLife, unlucky } of loose[1]?.strings ?? []) expect(unluckyLife).toBeLessThan(1 / unlucky);
+    expect(detailsOf(...LAMP).strings).toEqual([]);
   });
 
   it('cells have a runtime, chips on one pair of nets share', () => {

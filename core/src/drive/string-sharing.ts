@@ -1,0 +1,158 @@
+import { type Circuit, type Cut, partOf, reduceSeriesParallel, refsOf, suppliesOf } from '../circuit/index.ts';
+import type { LedPart, Part } from '../device/index.ts';
+import { drawNormal, seededRandom } from '../numeric/index.ts';
+import { type Solution, solve } from '../solve/index.ts';
+import { CHIP_SPREADS, type ChipSpread } from './sharing.ts';
+
+/** What the spread of chips does to strings side by side that hold something beside chips, or not the same number of them. */
+export interface StringSharing {
+  readonly spread: ChipSpread;
+  /** One a string, by the LED in it that is driven hardest; multiples of what it carries with chips that are all alike. */
+  readonly strings: readonly {
+    readonly ref: string;
+    /** Everything in the string. */
+    readonly refs: readonly string[];
+    /** A chip's, with chips that are all alike: A. */
+    readonly amps: number;
+    readonly typical: number;
+    readonly unlucky: number;
+  }[];
+}
+
+const DRAWS = 200;
+const SEED = 20_261_126;
+/** A feed of so many times the group's own volts holds its current whatever the group does. */
+const STIFF = 1000;
+
+/**
+ * The groups of strings side by side, each fed with the average current that it has together, with the volts of every
+ * LED's chips drawn anew from the spread and the whole group solved each time. Bare LEDs on one pair of nets are left to
+ * `sharingOf`, which knows their chips one by one.
+ */
+export function stringSharingOf(circuit: Circuit, solution: Solution): readonly StringSharing[] {
+  return groupsOf(circuit).flatMap((group) => {
+    const strings = group.items.flatMap((item) => {
+      const refs = refsOf(item);
+      const leds = refs.flatMap((ref) => ledOf(circuit, ref) ?? []);
+      return leds.length > 0 ? [{ refs, leds }] : [];
+    });
+    if (strings.length < 2 || areAllBare(strings)) return [];
+    const fed = fedAlone(circuit, solution, group);
+    if (!fed) return [];
+    const alike = chipAmpsOf(fed, new Map());
+    if (!alike) return [];
+    return (['of one bin', 'mixed'] as const).map((spread): StringSharing => {
+      const draws = drawnAmps(
+        fed,
+        strings.flatMap(({ leds }) => leds),
+        spread,
+      );
+      return { spread, strings: strings.map(({ refs, leds }) => fareOf(refs, leds, alike, draws)) };
+    });
+  });
+}
+
+type ParallelCut = Extract<Cut, { kind: 'parallel' }>;
+type AmpsByRef = Readonly<Record<string, number>>;
+
+/** Every place where ways lie side by side, the outermost only: what is within a string belongs to it. */
+function groupsOf(circuit: Circuit): readonly ParallelCut[] {
+  const supplies = suppliesOf(circuit);
+  const kept = circuit.parts
+    .filter((part) => part.pins.length > 2 || supplies.includes(part))
+    .flatMap(({ pins }) => pins as readonly string[]);
+  const { edges } = reduceSeriesParallel(circuit, new Set(kept), new Set(supplies.map(({ ref }) => ref)));
+  const outermost = (cut: Cut): readonly ParallelCut[] =>
+    cut.kind === 'part' ? [] : cut.kind === 'series' ? cut.items.flatMap(outermost) : [cut];
+  return edges.flatMap(({ cut }) => outermost(cut));
+}
+
+function ledOf(circuit: Circuit, ref: string): LedPart | undefined {
+  const part = partOf(circuit, ref);
+  return part?.kind === 'led' ? part : undefined;
+}
+
+function areAllBare(strings: readonly { readonly refs: readonly string[]; readonly leds: readonly LedPart[] }[]): boolean {
+  return strings.every(({ refs, leds }) => refs.length === 1 && (leds[0]?.series ?? 1) === (strings[0]?.leds[0]?.series ?? 1));
+}
+
+/** The group by itself, behind what holds its current; undefined where nothing flows in it. */
+function fedAlone(circuit: Circuit, solution: Solution, group: ParallelCut): Circuit | undefined {
+  const [plus, minus] = endsOf(circuit, group);
+  const refs = new Set(refsOf(group));
+  const amps = group.items.reduce((sum, item) => sum + ampsInto(solution, item), 0);
+  const forward = amps >= 0 ? [plus, minus] : [minus, plus];
+  const volts = Math.abs((solution.nets[plus]?.volts.avg ?? 0) - (solution.nets[minus]?.volts.avg ?? 0));
+  if (!(Math.abs(amps) > 0) || !(volts > 0)) return undefined;
+  const feed: Part = {
+    ref: 'Feed',
+    kind: 'dc',
+    pins: forward as [string, string],
+    volts: (STIFF + 1) * volts,
+    ohms: (STIFF * volts) / Math.abs(amps),
+  };
+  return { ...circuit, ground: undefined, parts: [feed, ...circuit.parts.filter(({ ref }) => refs.has(ref))] };
+}
+
+/** The two nets that a cut lies between, in its direction. */
+function endsOf(circuit: Circuit, cut: Cut): readonly [string, string] {
+  switch (cut.kind) {
+    case 'part': {
+      const [a = '', b = ''] = (partOf(circuit, cut.ref)?.pins ?? []) as readonly string[];
+      return cut.reversed ? [b, a] : [a, b];
+    }
+    case 'series':
+      return [endsOf(circuit, cut.items[0] as Cut)[0], endsOf(circuit, cut.items.at(-1) as Cut)[1]];
+    case 'parallel':
+      return endsOf(circuit, cut.items[0] as Cut);
+  }
+}
+
+/** Average, in the direction of the cut. */
+function ampsInto(solution: Solution, cut: Cut): number {
+  switch (cut.kind) {
+    case 'part':
+      return (cut.reversed ? -1 : 1) * (solution.parts[cut.ref]?.amps.avg ?? 0);
+    case 'series':
+      return ampsInto(solution, cut.items[0] as Cut);
+    case 'parallel':
+      return cut.items.reduce((sum, item) => sum + ampsInto(solution, item), 0);
+  }
+}
+
+function chipAmpsOf(circuit: Circuit, shifts: ReadonlyMap<string, number>): AmpsByRef | undefined {
+  const parts = circuit.parts.map((part) =>
+    part.kind === 'led' ? { ...part, voltsShift: (part.voltsShift ?? 0) + (shifts.get(part.ref) ?? 0) } : part,
+  );
+  const solved = solve({ ...circuit, parts });
+  if (!solved.ok) return undefined;
+  return Object.fromEntries(Object.entries(solved.value.leds).map(([ref, { chip }]) => [ref, chip.amps.avg]));
+}
+
+function drawnAmps(fed: Circuit, leds: readonly LedPart[], spread: ChipSpread): readonly AmpsByRef[] {
+  const random = seededRandom(SEED);
+  const draws: AmpsByRef[] = [];
+  for (let draw = 0; draw < DRAWS; draw++) {
+    // The mean of a row of chips, and of rows side by side, spreads less than one chip does.
+    const shifts = leds.map(({ ref, series = 1, parallel = 1 }): [string, number] => [
+      ref,
+      (CHIP_SPREADS[spread] / Math.sqrt(series * parallel)) * drawNormal(random),
+    ]);
+    const amps = chipAmpsOf(fed, new Map(shifts));
+    if (amps) draws.push(amps);
+  }
+  return draws;
+}
+
+function fareOf(
+  refs: readonly string[],
+  leds: readonly LedPart[],
+  alike: AmpsByRef,
+  draws: readonly AmpsByRef[],
+): StringSharing['strings'][number] {
+  const hardest = leds.reduce((most, led) => ((alike[led.ref] ?? 0) > (alike[most.ref] ?? 0) ? led : most));
+  const amps = alike[hardest.ref] ?? 0;
+  const ratios = draws.map((draw) => (draw[hardest.ref] ?? 0) / amps).sort((a, b) => a - b);
+  const at = (share: number) => ratios[Math.floor(share * ratios.length)] ?? Number.NaN;
+  return { ref: hardest.ref, refs, amps, typical: at(0.5), unlucky: at(0.95) };
+}
