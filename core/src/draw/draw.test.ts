@@ -82,6 +82,23 @@ describe('watt plan', () => {
     expect(overlapsOf(plan)).toEqual([]);
   });
 
+  it('lays a bleeder over a dropper capacitor flat under its line', () => {
+    const { plan } = solvedPlan(
+      circuitOf([
+        { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 },
+        { ref: 'C1', kind: 'capacitor', pins: ['L', 'a'], farads: 1e-6 },
+        { ref: 'R1', kind: 'resistor', pins: ['L', 'a'], ohms: 470e3 },
+        { ref: 'R2', kind: 'resistor', pins: ['a', 'x'], ohms: 100 },
+        { ref: 'B1', kind: 'bridge', pins: ['x', 'N', 'p', 'm'] },
+        { ref: 'D1', kind: 'led', pins: ['p', 'm'], series: 20 },
+      ]),
+    );
+    const bleeder = plan.rectangles.find(({ ref }) => ref === 'R1');
+    expect(bleeder?.width).toBeCloseTo(plan.lines[0]?.width ?? Number.NaN, 9);
+    expect(bleeder?.height).toBeLessThan(0.1 * plan.height);
+    expect(overlapsOf(plan)).toEqual([]);
+  });
+
   it('groups what a transistor steers by role, and loses nothing of it', () => {
     const { plan } = solvedPlan(
       circuitOf([

@@ -1,5 +1,5 @@
 import { type Role, recognise } from '../arrangement/index.ts';
-import { type Circuit, type Cut, partOf, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, type Cut, partOf, refsOf, suppliesOf } from '../circuit/index.ts';
 import { lightShareOf } from '../drive/index.ts';
 import type { Solution } from '../solve/index.ts';
 import { type Section, sectionsOf } from './sections.ts';
@@ -178,8 +178,17 @@ class BlockMaker {
       case 'series':
         return stacked(cut.items.map((item) => this.ofCut(item)));
       case 'parallel':
-        return besideEachOther(cut.items.map((item) => this.ofCut(item)));
+        return this.ofParallel(cut.items);
     }
+  }
+
+  /** Beside what takes volts and burns nothing the rest would be a sliver as tall as those volts: it lies flat under the line. */
+  private ofParallel(items: readonly Cut[]): PlanBlock {
+    const takers = items.filter((item) => item.kind === 'part' && this.voltsTaken(item.ref) !== undefined && this.burnt(item.ref) === 0);
+    const width = Math.max(0, ...takers.flatMap((item) => refsOf(item)).map((ref) => ampsOf(this.solution, ref)));
+    if (!(width > 0)) return besideEachOther(items.map((item) => this.ofCut(item)));
+    const others = items.filter((item) => !takers.includes(item)).flatMap((item) => refsOf(item));
+    return stacked([...takers.map((item) => this.ofCut(item)), ...others.map((ref) => this.ofLoosePart(ref, width))]);
   }
 
   private ofPart(ref: string): PlanBlock {

@@ -1,0 +1,145 @@
+import { describe, expect, it } from '@jest/globals';
+import { circuitOf, type LoosePart } from '../circuit/circuit.testing.ts';
+import type { Circuit } from '../circuit/index.ts';
+import { audit, type FindingCode, findingSource, shortFinding } from './index.ts';
+
+type Construction = NonNullable<Circuit['construction']>;
+interface Case {
+  readonly parts: readonly LoosePart[];
+  readonly construction?: Construction;
+}
+
+/** A mains lamp with everything that it needs. */
+const LAMP: readonly LoosePart[] = [
+  { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 },
+  { ref: 'F1', kind: 'fuse', pins: ['L', 'f'] },
+  { ref: 'R1', kind: 'resistor', pins: ['f', 'a'], ohms: 100, rated: { watts: 1 } },
+  { ref: 'C1', kind: 'capacitor', pins: ['a', 'b'], farads: 0.33e-6, rated: { class: 'X2' } },
+  { ref: 'R2', kind: 'resistor', pins: ['a', 'b'], ohms: 470e3 },
+  { ref: 'B1', kind: 'bridge', pins: ['b', 'N', 'p', 'm'] },
+  { ref: 'C2', kind: 'capacitor', pins: ['p', 'm'], farads: 220e-6, rated: { volts: 100 } },
+  { ref: 'R3', kind: 'resistor', pins: ['p', 'm'], ohms: 33e3 },
+  { ref: 'D1', kind: 'led', pins: ['p', 'm'], series: 24, rated: { amps: 0.03 } },
+];
+/** An LED and its resistor on a supply. */
+const CLIP: readonly LoosePart[] = [
+  { ref: 'V1', kind: 'dc', pins: ['+', '-'], volts: 5 },
+  { ref: 'R1', kind: 'resistor', pins: ['+', 'a'], ohms: 100, rated: { watts: 0.25 } },
+  { ref: 'D1', kind: 'led', pins: ['a', '-'], rated: { amps: 0.03, peakAmps: 0.1, reverseVolts: 5, celsius: 100 } },
+];
+/** Two LEDs back to back on a bell transformer. */
+const BELL: readonly LoosePart[] = [
+  { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 12, hertz: 50 },
+  { ref: 'R1', kind: 'resistor', pins: ['L', 'a'], ohms: 680, rated: { watts: 1 } },
+  { ref: 'D1', kind: 'led', pins: ['a', 'N'], rated: { peakAmps: 0.1, reverseVolts: 5 } },
+  { ref: 'D2', kind: 'led', pins: ['N', 'a'] },
+];
+const LITHIUM: readonly LoosePart[] = [
+  { ref: 'B1', kind: 'battery', pins: ['+', '-'], chemistry: 'li-ion', size: '18650' },
+  { ref: 'R1', kind: 'resistor', pins: ['+', 'a'], ohms: 47 },
+  { ref: 'D1', kind: 'led', pins: ['a', '-'] },
+];
+const CELLS: readonly LoosePart[] = [
+  { ref: 'B1', kind: 'battery', pins: ['+', 'x'], chemistry: 'alkaline', size: 'AA', series: 2 },
+  { ref: 'B2', kind: 'battery', pins: ['x', '-'], chemistry: 'alkaline', size: 'AA' },
+  { ref: 'R1', kind: 'resistor', pins: ['+', 'a'], ohms: 100 },
+  { ref: 'D1', kind: 'led', pins: ['a', '-'] },
+];
+const MODULE: readonly LoosePart[] = [
+  { ref: 'V1', kind: 'dc', pins: ['+', '-'], volts: 5 },
+  {
+    ref: 'K1',
+    kind: 'converter',
+    pins: ['+', '-', 'o', '-'],
+    mode: 'buck',
+    outVolts: 3.3,
+    limitAmps: 0.1,
+    efficiency: 0.85,
+    minInVolts: 4,
+    maxInVolts: 6,
+  },
+  { ref: 'R1', kind: 'resistor', pins: ['o', '-'], ohms: 1000 },
+];
+const SINKS: readonly LoosePart[] = [
+  { ref: 'V1', kind: 'dc', pins: ['+', '-'], volts: 12 },
+  { ref: 'D1', kind: 'led', pins: ['+', 'k'], series: 3 },
+  { ref: 'U1', kind: 'sink', pins: ['k', '-'], amps: 0.02, dropoutVolts: 0.5 },
+  { ref: 'U2', kind: 'sink', pins: ['k', '-'], amps: 0.02, dropoutVolts: 0.5 },
+];
+
+/** The same parts with some fields of one changed. */
+function but(parts: readonly LoosePart[], ref: string, fields: object): readonly LoosePart[] {
+  return parts.map((part) => (part.ref === ref ? { ...part, ...fields } : part));
+}
+
+function without(parts: readonly LoosePart[], ref: string): readonly LoosePart[] {
+  return parts.filter((part) => part.ref !== ref);
+}
+
+const STRINGS: readonly LoosePart[] = [
+  { ref: 'V1', kind: 'dc', pins: ['+', '-'], volts: 9 },
+  { ref: 'R1', kind: 'resistor', pins: ['+', 'a'], ohms: 100 },
+  { ref: 'D1', kind: 'led', pins: ['a', '-'] },
+  { ref: 'R2', kind: 'resistor', pins: ['+', 'b'], ohms: 100 },
+  { ref: 'D2', kind: 'led', pins: ['b', '-'] },
+];
+
+/** For every rule one circuit that it speaks of, and one beside it, as near as can be, that it does not. */
+const TABLE: Readonly<Record<FindingCode, { readonly fires: Case; readonly quiet: Case }>> = {
+  'over-amps': { fires: { parts: but(CLIP, 'D1', { rated: { amps: 0.015 } }) }, quiet: { parts: CLIP } },
+  'over-peak-amps': { fires: { parts: but(BELL, 'D1', { rated: { peakAmps: 0.01 } }) }, quiet: { parts: BELL } },
+  'over-watts': { fires: { parts: but(CLIP, 'R1', { rated: { watts: 0.02 } }) }, quiet: { parts: CLIP } },
+  'over-volts': { fires: { parts: but(LAMP, 'C2', { rated: { volts: 50 } }) }, quiet: { parts: LAMP } },
+  'over-reverse-volts': { fires: { parts: without(BELL, 'D2') }, quiet: { parts: BELL } },
+  'over-celsius': {
+    fires: { parts: but(CLIP, 'D1', { kelvinPerWatt: 2000, rated: { celsius: 100 } }) },
+    quiet: { parts: but(CLIP, 'D1', { kelvinPerWatt: 300, rated: { celsius: 100 } }) },
+  },
+  'no-bleeder': { fires: { parts: without(LAMP, 'R2') }, quiet: { parts: LAMP } },
+  'slow-bleeder': { fires: { parts: but(LAMP, 'R2', { ohms: 4.7e6 }) }, quiet: { parts: but(LAMP, 'R2', { ohms: 1e6 }) } },
+  'no-fuse': { fires: { parts: but(without(LAMP, 'F1'), 'R1', { pins: ['L', 'a'] }) }, quiet: { parts: LAMP } },
+  'fuse-in-neutral': { fires: { parts: LAMP, construction: { livePin: 'N' } }, quiet: { parts: LAMP, construction: { livePin: 'L' } } },
+  'no-earth': {
+    fires: { parts: LAMP, construction: { case: 'metal', earthed: false } },
+    quiet: { parts: LAMP, construction: { case: 'metal', earthed: true } },
+  },
+  'capacitor-class': { fires: { parts: but(LAMP, 'C1', { rated: { class: 'film' } }) }, quiet: { parts: LAMP } },
+  'unbalanced-strings': {
+    fires: { parts: [...CLIP, { ref: 'D2', kind: 'led', pins: ['a', '-'] }] },
+    quiet: { parts: STRINGS },
+  },
+  'parallel-regulators': { fires: { parts: SINKS }, quiet: { parts: without(SINKS, 'U2') } },
+  'no-current-limit': { fires: { parts: but(without(LITHIUM, 'R1'), 'D1', { pins: ['+', '-'] }) }, quiet: { parts: LITHIUM } },
+  'unprotected-cells': {
+    fires: { parts: LITHIUM, construction: { cellsProtected: false } },
+    quiet: { parts: LITHIUM, construction: { cellsProtected: true } },
+  },
+  'mixed-cells': { fires: { parts: but(CELLS, 'B2', { chemistry: 'nimh' }) }, quiet: { parts: CELLS } },
+  'converter-volts': { fires: { parts: but(MODULE, 'V1', { volts: 9 }) }, quiet: { parts: MODULE } },
+  flicker: { fires: { parts: without(without(LAMP, 'C2'), 'R3') }, quiet: { parts: LAMP } },
+  'single-insulation': {
+    fires: { parts: LAMP, construction: { case: 'plastic' } },
+    quiet: { parts: LAMP, construction: { case: 'metal', earthed: true } },
+  },
+};
+
+function codesOf({ parts, construction }: Case): readonly FindingCode[] {
+  const audited = audit(circuitOf(parts, construction && { construction }));
+  if (!audited.ok) throw new Error(audited.error.message);
+  return audited.value.findings.map(({ code }) => code);
+}
+
+describe('every rule', () => {
+  it.each(Object.entries(TABLE) as [FindingCode, (typeof TABLE)[FindingCode]][])(
+    '%s fires where it should, and not beside it',
+    (code, { fires, quiet }) => {
+      expect(codesOf(fires)).toContain(code);
+      expect(codesOf(quiet)).not.toContain(code);
+    },
+  );
+
+  it.each(Object.keys(TABLE) as FindingCode[])('%s says where it comes from, and has a short name of its own', (code) => {
+    expect(findingSource({ code }).length).toBeGreaterThan(20);
+    expect(Object.keys(TABLE).filter((other) => shortFinding({ code: other as FindingCode }) === shortFinding({ code }))).toEqual([code]);
+  });
+});
