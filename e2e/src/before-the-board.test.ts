@@ -1,43 +1,16 @@
-import { rmSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Browser, ElementHandle, Page } from 'puppeteer-core';
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import type { ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
-import {
-  confirmGate,
-  enterLine,
-  goTo,
-  meaning,
-  newFolder,
-  openBrowser,
-  openPage,
-  pressNew,
-  type RunningApp,
-  startApp,
-  tabTo,
-  typeLine,
-  waitForText,
-} from './harness.ts';
+import { confirmGate, enterLine, goTo, meaning, openPage, tabTo, typeLine, waitForText } from './harness.ts';
+import { useBench } from './use-bench.ts';
 
-let app: RunningApp;
-let browser: Browser;
+const bench = useBench('start', { specimen: 'Mirror bar', forgiven: /422/ });
 let page: Page;
-const complaints: string[] = [];
 
-beforeAll(async () => {
-  app = await startApp('start', newFolder());
-  browser = await openBrowser();
-  page = await openPage(browser, `${app.url}/`, complaints);
-  await pressNew(page);
-  await page.keyboard.type('Mirror bar');
-  await page.keyboard.press('Enter');
-  await waitForText(page, 'Claim', 'h1');
-}, 90_000);
-
-afterAll(async () => {
-  await browser?.close();
-  await app?.stop();
-  rmSync(app.folder, { recursive: true, force: true });
+beforeAll(() => {
+  page = bench.page;
 });
 
 function readings(): Promise<number> {
@@ -150,7 +123,7 @@ describe('a mains lamp before its board is traced, by keyboard', () => {
       part({ ref: 'D1', kind: 'led', pins: ['B1.3', 'B1.4'], series: 20 }, 5),
     ];
     const id = new URL(page.url()).pathname.split('/')[2];
-    await fetch(`${app.url}/api/specimens/${id}/tape`, {
+    await fetch(`${bench.app.url}/api/specimens/${id}/tape`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ entries }),
@@ -163,7 +136,7 @@ describe('a mains lamp before its board is traced, by keyboard', () => {
 });
 
 describe('pictures', () => {
-  const photo = () => join(app.folder, 'bench.jpg');
+  const photo = () => join(bench.app.folder, 'bench.jpg');
 
   it('one with a place in it comes out without, and takes a pin', async () => {
     const bytes = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#4F6F3A' } })
@@ -190,12 +163,12 @@ describe('pictures', () => {
   });
 
   it('what is no picture, or broken, is refused in words and can be left out', async () => {
-    const text = join(app.folder, 'notes.txt');
+    const text = join(bench.app.folder, 'notes.txt');
     writeFileSync(text, 'no picture');
     const chooser = (await page.$('[data-photo-chooser="opening"]')) as ElementHandle<HTMLInputElement>;
     await chooser.uploadFile(text);
     await waitForText(page, 'notes.txt is no picture that can be kept here');
-    const broken = join(app.folder, 'broken.jpg');
+    const broken = join(bench.app.folder, 'broken.jpg');
     writeFileSync(broken, 'ÿØ broken');
     await chooser.uploadFile(broken);
     await waitForText(page, 'This is no picture that can be kept here');
@@ -205,7 +178,7 @@ describe('pictures', () => {
   });
 
   it('is there for another tab, and after a reload', async () => {
-    const other = await openPage(browser, page.url(), complaints);
+    const other = await openPage(bench.browser, page.url(), bench.complaints);
     await other.waitForSelector('[aria-label="bench.jpg, 1 pins"]');
     await other.close();
     await page.reload({ waitUntil: 'load' });
@@ -218,7 +191,7 @@ describe('opening and closing', () => {
     await enterLine(page, 'step caps off');
     await enterLine(page, 'step diffuser out');
     const steps = (await page.$$('main ol [data-photo-chooser]')) as ElementHandle<HTMLInputElement>[];
-    await steps[0]?.uploadFile(join(app.folder, 'bench.jpg'));
+    await steps[0]?.uploadFile(join(bench.app.folder, 'bench.jpg'));
     await page.waitForSelector('[aria-label="Pictures of step 1"] img');
     await tabTo(page, 'Step 2 earlier', 90);
     await page.keyboard.press('Enter');
@@ -237,10 +210,5 @@ describe('opening and closing', () => {
     await waitForText(page, 'Is there a seal');
     await page.click('[aria-label="How it is built"] input[name="case"]');
     await page.waitForFunction(() => (document.querySelector('input[name="case"]') as HTMLInputElement).checked);
-  });
-
-  it('the browser had nothing to complain of', () => {
-    // The refusal of a broken picture is one that the browser notes by itself.
-    expect(complaints.filter((complaint) => !complaint.includes('422'))).toEqual([]);
   });
 });

@@ -1,50 +1,25 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import {
-  enterLine,
-  goTo,
-  meaning,
-  newFolder,
-  openBrowser,
-  openPage,
-  pressNew,
-  type RunningApp,
-  startApp,
-  tabTo,
-  waitForText,
-} from './harness.ts';
+import { enterLine, goTo, meaning, openPage, tabTo, waitForText } from './harness.ts';
+import { useBench } from './use-bench.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 const GADGET = 'usb-book-clip-long-lead';
 
 const children: ChildProcess[] = [];
-let app: RunningApp;
-let browser: Browser;
+const bench = useBench('demo', { specimen: 'Clip on a long lead', forgiven: /status of (422|503|504)/ });
 let page: Page;
-const complaints: string[] = [];
 
-beforeAll(async () => {
-  app = await startApp('demo', newFolder());
-  browser = await openBrowser();
-  page = await openPage(browser, `${app.url}/`, complaints);
-  await pressNew(page);
-  await page.keyboard.type('Clip on a long lead');
-  await page.keyboard.press('Enter');
-  await waitForText(page, 'Claim', 'h1');
-}, 120_000);
+beforeAll(() => {
+  page = bench.page;
+});
 
-afterAll(async () => {
+afterAll(() => {
   for (const child of children) child.kill('SIGKILL');
-  await browser?.close();
-  await app?.stop();
-  rmSync(app.folder, { recursive: true, force: true });
-  // A refusal of the server is also a line in the console.
-  expect(complaints.filter((text) => !/status of (422|503|504)/.test(text))).toEqual([]);
 });
 
 async function openInstruments(): Promise<void> {
@@ -218,7 +193,7 @@ describe('what is not allowed', () => {
     await page.keyboard.type('5');
     await press('Switch on');
     await page.waitForFunction(() => /Switch off/.test(document.querySelector('[role=dialog]')?.textContent ?? ''), { timeout: 10_000 });
-    const other = await openPage(browser, `${app.url}/`);
+    const other = await openPage(bench.browser, `${bench.app.url}/`);
     const output = () =>
       other.evaluate(
         async () =>

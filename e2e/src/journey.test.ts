@@ -1,40 +1,28 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { beforeAll, describe, expect, it } from '@jest/globals';
 import { strFromU8, unzipSync } from 'fflate';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import {
   confirmGate,
   enterLine,
   goTo,
   meaning,
   newFolder,
-  openBrowser,
-  openPage,
   pressNew,
-  type RunningApp,
   startApp,
   tabTo,
   typeLine,
   waitForSaved,
   waitForText,
 } from './harness.ts';
+import { useBench } from './use-bench.ts';
 
-let app: RunningApp;
-let browser: Browser;
+const bench = useBench('start');
 let page: Page;
-const complaints: string[] = [];
 
-beforeAll(async () => {
-  app = await startApp('start', newFolder());
-  browser = await openBrowser();
-  page = await openPage(browser, app.url, complaints);
-}, 90_000);
-
-afterAll(async () => {
-  await browser?.close();
-  await app?.stop();
-  rmSync(app.folder, { recursive: true, force: true });
+beforeAll(() => {
+  page = bench.page;
 });
 
 describe('a book clip from first claim to exported write-up, by keyboard alone', () => {
@@ -157,12 +145,12 @@ describe('a book clip from first claim to exported write-up, by keyboard alone',
     await page.keyboard.press('Tab');
     await waitForSaved(page);
     const id = new URL(page.url()).pathname.split('/')[2];
-    const markdown = await (await fetch(`${app.url}/api/specimens/${id}/write-up.md`)).text();
+    const markdown = await (await fetch(`${bench.app.url}/api/specimens/${id}/write-up.md`)).text();
     expect(markdown).toContain('Gentle now.');
     expect(markdown.replaceAll('\u2009', ' ')).toContain('1.69 V ÷ 27.1 Ω = 62.4');
     expect(markdown).toContain('data:image/svg+xml;base64,');
 
-    const zip = new Uint8Array(await (await fetch(`${app.url}/api/specimens/${id}/export.zip`)).arrayBuffer());
+    const zip = new Uint8Array(await (await fetch(`${bench.app.url}/api/specimens/${id}/export.zip`)).arrayBuffer());
     const tape = strFromU8(unzipSync(zip)['specimen.tape.json'] as Uint8Array);
     const other = await startApp('start', newFolder());
     try {
@@ -178,7 +166,7 @@ describe('a book clip from first claim to exported write-up, by keyboard alone',
   }, 60_000);
 
   it('nothing was complained of in the console', () => {
-    expect(complaints).toEqual([]);
+    expect(bench.complaints).toEqual([]);
   });
 });
 

@@ -1,37 +1,13 @@
 import { rmSync } from 'node:fs';
-import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Browser, Page } from 'puppeteer-core';
-import {
-  enterLine,
-  goTo,
-  meaning,
-  newFolder,
-  openBrowser,
-  openPage,
-  pressNew,
-  type RunningApp,
-  startApp,
-  typeLine,
-  waitForSaved,
-  waitForText,
-} from './harness.ts';
+import { describe, expect, it } from '@jest/globals';
+import type { Page } from 'puppeteer-core';
+import { enterLine, goTo, meaning, newFolder, openPage, pressNew, startApp, typeLine, waitForSaved, waitForText } from './harness.ts';
+import { useBench } from './use-bench.ts';
 
-let app: RunningApp;
-let browser: Browser;
-
-beforeAll(async () => {
-  app = await startApp('demo', newFolder());
-  browser = await openBrowser();
-}, 90_000);
-
-afterAll(async () => {
-  await browser?.close();
-  await app?.stop();
-  rmSync(app.folder, { recursive: true, force: true });
-});
+const bench = useBench('demo', { bare: true });
 
 function clip(): Promise<Page> {
-  return openPage(browser, `${app.url}/specimens/usb-book-clip/readings`);
+  return openPage(bench.browser, `${bench.app.url}/specimens/usb-book-clip/readings`);
 }
 
 describe('nothing is lost', () => {
@@ -62,28 +38,30 @@ describe('nothing is lost', () => {
   it('while the server is gone: what is entered waits, survives a reload of the line, and lands when it is back', async () => {
     const page = await clip();
     await waitForSaved(page);
-    const port = Number(new URL(app.url).port);
-    await app.kill();
+    const port = Number(new URL(bench.app.url).port);
+    await bench.app.kill();
     await enterLine(page, 'note entered into the silence');
     await enterLine(page, 'R2 38.9r dead');
     await waitForText(page, '2 entries waiting', 'aside');
     const kept = await page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('probe.waiting.')).length);
     expect(kept).toBe(2);
-    app = await startApp('demo', app.folder, port);
+    bench.app = await startApp('demo', bench.app.folder, port);
     await waitForText(page, 'all saved', 'aside');
-    const tape = (await (await fetch(`${app.url}/api/specimens/usb-book-clip/tape`)).json()) as { lines: { entry: { typed?: string } }[] };
+    const tape = (await (await fetch(`${bench.app.url}/api/specimens/usb-book-clip/tape`)).json()) as {
+      lines: { entry: { typed?: string } }[];
+    };
     expect(tape.lines.filter(({ entry }) => entry.typed === 'note entered into the silence')).toHaveLength(1);
     await page.close();
   }, 60_000);
 
   it('a second server on the same folder is refused in words, and the first goes on', async () => {
-    await expect(startApp('start', app.folder)).rejects.toThrow(/already writing to/);
-    expect((await fetch(`${app.url}/api/health`)).ok).toBe(true);
+    await expect(startApp('start', bench.app.folder)).rejects.toThrow(/already writing to/);
+    expect((await fetch(`${bench.app.url}/api/health`)).ok).toBe(true);
   }, 30_000);
 
   it('a busy port gives way to another one, which is said', async () => {
-    const second = await startApp('start', newFolder(), Number(new URL(app.url).port));
-    expect(second.url).not.toBe(app.url);
+    const second = await startApp('start', newFolder(), Number(new URL(bench.app.url).port));
+    expect(second.url).not.toBe(bench.app.url);
     await second.stop();
     rmSync(second.folder, { recursive: true, force: true });
   }, 60_000);
@@ -124,7 +102,7 @@ describe('bad input is named and changes nothing', () => {
   });
 
   it('an LED the wrong way round is drawn so, and carries nothing', async () => {
-    const page = await openPage(browser, `${app.url}/`);
+    const page = await openPage(bench.browser, `${bench.app.url}/`);
     await pressNew(page);
     await page.keyboard.type('Backwards');
     await page.keyboard.press('Enter');
@@ -139,11 +117,11 @@ describe('bad input is named and changes nothing', () => {
   });
 
   it('a broken ZIP', async () => {
-    const page = await openPage(browser, `${app.url}/`);
+    const page = await openPage(bench.browser, `${bench.app.url}/`);
     await waitForText(page, 'Barn lantern');
     const chooser = await page.$('input[type=file]');
     const { writeFileSync } = await import('node:fs');
-    const path = `${app.folder}/broken.zip`;
+    const path = `${bench.app.folder}/broken.zip`;
     writeFileSync(path, 'PK\u0003\u0004 cut short');
     await (chooser as unknown as { uploadFile(path: string): Promise<void> }).uploadFile(path);
     await waitForText(page, 'broken.zip: The ZIP is broken or cut short');
@@ -153,15 +131,15 @@ describe('bad input is named and changes nothing', () => {
 
 describe('speed', () => {
   it('the shelf is shown in under a second, and the server starts on an existing folder in under three', async () => {
-    const page = await browser.newPage();
+    const page = await bench.browser.newPage();
     const begun = performance.now();
-    await page.goto(app.url, { waitUntil: 'domcontentloaded' });
+    await page.goto(bench.app.url, { waitUntil: 'domcontentloaded' });
     await page.waitForFunction(() => document.querySelectorAll('tbody tr').length >= 5);
     const shelfMs = performance.now() - begun;
     await page.close();
-    await app.stop();
-    app = await startApp('demo', app.folder);
-    process.stderr.write(`shelf ${shelfMs.toFixed(0)} ms, start on an existing folder ${app.startedInMs.toFixed(0)} ms\n`);
+    await bench.app.stop();
+    bench.app = await startApp('demo', bench.app.folder);
+    process.stderr.write(`shelf ${shelfMs.toFixed(0)} ms, start on an existing folder ${bench.app.startedInMs.toFixed(0)} ms\n`);
     expect(shelfMs).toBeGreaterThan(0);
   }, 60_000);
 
@@ -202,13 +180,13 @@ describe('what takes long', () => {
       part({ ref: 'D1', kind: 'led', pins: ['B1.3', 'B1.4'], series: 24 }),
     ];
     const entries = drafts.map((draft, index) => ({ ...draft, id: `two-mains-${index}`, at: '2026-03-07T10:00:00Z' }));
-    const made = await fetch(`${app.url}/api/specimens`, {
+    const made = await fetch(`${bench.app.url}/api/specimens`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ id: 'two-mains', entries }),
     });
     expect(made.status).toBe(201);
-    const page = await openPage(browser, `${app.url}/specimens/two-mains/drive`);
+    const page = await openPage(bench.browser, `${bench.app.url}/specimens/two-mains/drive`);
     await waitForText(page, 'Computing: the circuit as found… Stop', 'body');
     const press = (name: string) =>
       page.evaluate((wanted) => [...document.querySelectorAll('button')].find(({ textContent }) => textContent === wanted)?.click(), name);

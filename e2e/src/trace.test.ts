@@ -1,23 +1,11 @@
-import { readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Browser, ElementHandle, Page } from 'puppeteer-core';
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import type { ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
-import {
-  enterLine,
-  goTo,
-  meaning,
-  newFolder,
-  openBrowser,
-  openPage,
-  pressNew,
-  type RunningApp,
-  startApp,
-  tabTo,
-  waitForSaved,
-  waitForText,
-} from './harness.ts';
+import { enterLine, goTo, meaning, openPage, pressNew, tabTo, waitForSaved, waitForText } from './harness.ts';
+import { useBench } from './use-bench.ts';
 
 const DRAWINGS = fileURLToPath(new URL('../../demo/pictures', import.meta.url));
 
@@ -50,18 +38,14 @@ const HOLES = [
   { front: [0.8682, 0.675], back: [0.1401, 0.6518] },
 ] as const;
 
-let app: RunningApp;
-let browser: Browser;
+const bench = useBench('start');
 let page: Page;
 let files: { front: string; back: string };
-const complaints: string[] = [];
 
 beforeAll(async () => {
-  app = await startApp('start', newFolder());
-  browser = await openBrowser();
-  page = await openPage(browser, `${app.url}/`, complaints);
+  page = bench.page;
   const draw = async (side: string) => {
-    const file = join(app.folder, `board ${side}.png`);
+    const file = join(bench.app.folder, `board ${side}.png`);
     writeFileSync(
       file,
       await sharp(readFileSync(join(DRAWINGS, `mirror-bar-board-${side}.svg`)))
@@ -71,17 +55,10 @@ beforeAll(async () => {
     return file;
   };
   files = { front: await draw('front'), back: await draw('back') };
-}, 90_000);
-
-afterAll(async () => {
-  await browser?.close();
-  await app?.stop();
-  rmSync(app.folder, { recursive: true, force: true });
-  expect(complaints).toEqual([]);
 });
 
 async function newSpecimen(name: string): Promise<void> {
-  await page.goto(`${app.url}/`, { waitUntil: 'load' });
+  await page.goto(`${bench.app.url}/`, { waitUntil: 'load' });
   await page.waitForSelector('h1');
   await pressNew(page);
   await page.keyboard.type(name);
@@ -401,7 +378,7 @@ describe('what does not fit together', () => {
   });
 
   it('two tabs see each other’s holds', async () => {
-    const other = await openPage(browser, page.url(), complaints);
+    const other = await openPage(bench.browser, page.url(), bench.complaints);
     await waitForText(other, 'hold 1: 2');
     await enterLine(other, 'hold 4: none over 1');
     await waitForSaved(other);
@@ -413,7 +390,7 @@ describe('what does not fit together', () => {
 
 describe('marks', () => {
   it('a mark that was found out is kept for every specimen, and found though misread', async () => {
-    await page.goto(`${app.url}/marks`, { waitUntil: 'load' });
+    await page.goto(`${bench.app.url}/marks`, { waitUntil: 'load' });
     await waitForText(page, 'Marks', 'h1');
     await press('Add a mark');
     for (const [label, words] of [
@@ -433,9 +410,9 @@ describe('marks', () => {
   });
 
   it('takes a CSV with what is right in it, and names the rest', async () => {
-    await page.goto(`${app.url}/marks`, { waitUntil: 'load' });
+    await page.goto(`${bench.app.url}/marks`, { waitUntil: 'load' });
     await waitForText(page, 'Marks', 'h1');
-    const csv = join(app.folder, 'marks.csv');
+    const csv = join(bench.app.folder, 'marks.csv');
     writeFileSync(csv, 'mark,what,note\nAA1,a diode,from a lamp\n,nothing,\n');
     const chooser = await page.waitForSelector('input[data-marks-csv]');
     await (chooser as ElementHandle<HTMLInputElement>).uploadFile(csv);

@@ -1,8 +1,8 @@
-import { rmSync } from 'node:fs';
-import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Browser, Page } from 'puppeteer-core';
+import { describe, expect, it } from '@jest/globals';
+import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { newFolder, openBrowser, openPage, type RunningApp, startApp } from './harness.ts';
+import { openPage } from './harness.ts';
+import { useBench } from './use-bench.ts';
 
 const VIEWS = [
   '/',
@@ -23,19 +23,7 @@ const VIEWS = [
   '/enter',
 ];
 
-let app: RunningApp;
-let browser: Browser;
-
-beforeAll(async () => {
-  app = await startApp('demo', newFolder());
-  browser = await openBrowser();
-}, 90_000);
-
-afterAll(async () => {
-  await browser?.close();
-  await app?.stop();
-  rmSync(app.folder, { recursive: true, force: true });
-});
+const bench = useBench('demo', { bare: true });
 
 /** The stage's analysis comes from the worker a moment after the page. */
 async function settled(page: Page): Promise<void> {
@@ -68,7 +56,7 @@ function misfitsOf(page: Page): Promise<string[]> {
 
 async function visit<T>(path: string, look: (page: Page, complaints: readonly string[]) => Promise<T>, theme = 'bone'): Promise<T> {
   const complaints: string[] = [];
-  const page = await openPage(browser, app.url + path, complaints);
+  const page = await openPage(bench.browser, bench.app.url + path, complaints);
   try {
     await page.evaluate((chosen) => {
       document.documentElement.dataset.theme = chosen;
@@ -121,7 +109,7 @@ describe('narrow and enlarged', () => {
     ['200 % zoom', 640, 2],
   ])('%s keeps stage, next probe and bench line', async (_, width, scale) => {
     for (const path of ['/specimens/usb-book-clip/drive', '/specimens/usb-book-clip/readings', '/']) {
-      const page = await openPage(browser, app.url + path);
+      const page = await openPage(bench.browser, bench.app.url + path);
       await page.setViewport({ width, height: Math.round(800 / scale), deviceScaleFactor: scale });
       await settled(page);
       const state = await page.evaluate(() => ({

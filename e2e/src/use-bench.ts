@@ -1,0 +1,47 @@
+import { rmSync } from 'node:fs';
+import { afterAll, beforeAll, expect } from '@jest/globals';
+import type { Browser, Page } from 'puppeteer-core';
+import { newFolder, openBrowser, openPage, pressNew, type RunningApp, startApp, waitForText } from './harness.ts';
+
+/** The application in a folder of its own, and a browser on it, for the tests of one file. */
+export class Bench {
+  /** What the first page wrote into its console as errors. */
+  readonly complaints: string[] = [];
+  app!: RunningApp;
+  browser!: Browser;
+  page!: Page;
+}
+
+interface BenchOptions {
+  /** Named so, a new specimen is opened; else the first page stays at the shelf. */
+  readonly specimen?: string;
+  /** No page is opened. */
+  readonly bare?: boolean;
+  /** Complaints that belong to what is tested: a refusal of the server is one too. */
+  readonly forgiven?: RegExp;
+}
+
+const LONGEST_START_MS = 120_000;
+
+/** Begins before the tests of a file, and ends after them; a complaint that nothing forgives fails the file. */
+export function useBench(script: 'demo' | 'start', { specimen, bare = false, forgiven }: BenchOptions = {}): Bench {
+  const bench = new Bench();
+  beforeAll(async () => {
+    bench.app = await startApp(script, newFolder());
+    bench.browser = await openBrowser();
+    if (bare) return;
+    bench.page = await openPage(bench.browser, `${bench.app.url}/`, bench.complaints);
+    if (specimen === undefined) return;
+    await pressNew(bench.page);
+    await bench.page.keyboard.type(specimen);
+    await bench.page.keyboard.press('Enter');
+    await waitForText(bench.page, 'Claim', 'h1');
+  }, LONGEST_START_MS);
+  afterAll(async () => {
+    await bench.browser?.close();
+    await bench.app?.stop();
+    rmSync(bench.app.folder, { recursive: true, force: true });
+    expect(bench.complaints.filter((text) => !forgiven?.test(text))).toEqual([]);
+  });
+  return bench;
+}
