@@ -5,7 +5,7 @@ import type { Uncertain } from '../quantity/index.ts';
 import type { Figure, Solution } from '../solve/index.ts';
 import { boardCelsius } from './details/thermal.ts';
 import { fittedCircuit, type Shown } from './fitted-circuit.ts';
-import { mainSupply, type PlacedReading } from './found-circuit.ts';
+import { mainSupply, type PlacedReading } from './placed-readings.ts';
 import type { Specimen } from './replay.ts';
 
 /** A place where a reading helps: what is expected there, and what was read. */
@@ -23,6 +23,10 @@ export interface Slot {
     readonly entryId: string;
     /** As it stood on the meter, where the meter's load was reckoned out. */
     readonly asRead?: number;
+    /** Of how many readings it is the mean, where of more than one. */
+    readonly meanOf?: number;
+    /** An earlier reading of the same, which cannot be true together with it. */
+    readonly against?: { readonly entryId: string; readonly value: number };
     /** Why it does not count. */
     readonly leftOut?: string;
   };
@@ -175,9 +179,17 @@ function slotAt({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, t
   const expected = expectedByOthers({ circuit, fit, trusted, shown }, place, taken);
   const { value, uncertainty } = taken.reading;
   const sigmas = (value - expected.value) / Math.hypot(uncertainty, expected.uncertainty);
-  const { entryId, asRead, leftOut } = taken;
-  const read = { value, uncertainty, entryId, ...(asRead !== undefined && { asRead }), ...(leftOut !== undefined && { leftOut }) };
-  return { ...place, expected, read, sigmas, fits: leftOut !== undefined || Math.abs(sigmas) <= MISFIT_SIGMAS };
+  const { entryId, asRead, meanOf, against, leftOut } = taken;
+  const read = {
+    value,
+    uncertainty,
+    entryId,
+    ...(asRead !== undefined && { asRead }),
+    ...(meanOf !== undefined && { meanOf }),
+    ...(against && { against }),
+    ...(leftOut !== undefined && { leftOut }),
+  };
+  return { ...place, expected, read, sigmas, fits: leftOut !== undefined || (!against && Math.abs(sigmas) <= MISFIT_SIGMAS) };
 }
 
 /** What all the other readings expect: by fitting without it, which bends with the laws, or, where a fit takes long, to first order. */

@@ -2,7 +2,7 @@ import { type Circuit, type Cut, cutSeriesParallel } from '../circuit/index.ts';
 import { type Stress, stressName, stressUnit } from '../drive/index.ts';
 import { divide, formatEngineering, formatUncertain, multiply, type Uncertain } from '../quantity/index.ts';
 import type { Appraisal } from './appraise.ts';
-import { mainSupply } from './found-circuit.ts';
+import { mainSupply } from './placed-readings.ts';
 
 /** A sum that a user can follow on paper: each line a step with its figures put in. */
 export interface Sum {

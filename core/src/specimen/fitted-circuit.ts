@@ -2,7 +2,8 @@ import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
 import { type EstimateReading, type Fit, fitReadings, isAlone, unloadedFactor } from '../estimate/index.ts';
 import { isAlternating, type Solution, type Statistics, solve } from '../solve/index.ts';
-import { foundCircuit, mainSupply, type PlacedReading, trustedReadings } from './found-circuit.ts';
+import { foundCircuit, trustedReadings } from './found-circuit.ts';
+import { mainSupply, type PlacedReading } from './placed-readings.ts';
 import type { Specimen } from './replay.ts';
 
 /** Which figure of a part a meter shows: the root mean square where its volts change sign to and fro, else the average. */

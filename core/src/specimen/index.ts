@@ -48,10 +48,11 @@ export {
   STAGES,
   type Stage,
 } from './entry.ts';
-export { foundCircuit, mainSupply, type PlacedReading } from './found-circuit.ts';
+export { foundCircuit } from './found-circuit.ts';
 export { ledLimits } from './led-limits.ts';
 export { type LoggedMapping, loggedReadings } from './logged-readings.ts';
 export { anchorOf, type Net, NetForest, netOf, pinName, terminalName } from './nets.ts';
+export { mainSupply, type PlacedReading } from './placed-readings.ts';
 export { replay, type Specimen, type SpecimenPicture, type SpecimenReading, type TapeLine } from './replay.ts';
 export { type StageMark, spineOf } from './spine.ts';
 export { type Summary, summarise } from './summarise.ts';

@@ -243,3 +243,74 @@ describe('readings that no meter shows of a place', () => {
     expect(found.slots.find(({ ref, kind, ripple }) => ref === 'R1' && kind === 'volts' && !ripple)?.read).toBeUndefined();
   });
 });
+
+describe('one figure read more than once', () => {
+  const drop = (value: number, more: object = {}): EntryDraft => ({
+    kind: 'reading',
+    place: { at: 'part', ref: 'R1' },
+    figures: [{ unit: 'volts', value, uncertainty: 0.01 }],
+    condition: { state: 'live', ...more },
+  });
+  const slotOf = (...drafts: EntryDraft[]) =>
+    appraised(specimenOf(...board, ...drafts)).slots.find(({ ref, kind }) => ref === 'R1' && kind === 'volts');
+
+  it('counts by its mean, no surer than one, as one meter errs the same way each time', () => {
+    expect(slotOf(drop(1.5), drop(1.51), drop(1.508))?.read).toMatchObject({
+      value: expect.closeTo((1.5 + 1.51 + 1.508) / 3, 9),
+      uncertainty: 0.01,
+      meanOf: 3,
+    });
+  });
+
+  it('that cannot be both is said, and the later one counts', () => {
+    const slot = slotOf(drop(1.5), drop(1.7));
+    expect(slot).toMatchObject({ fits: false, read: { value: 1.7, against: { value: 1.5 } } });
+    expect(slot?.read?.meanOf).toBeUndefined();
+  });
+
+  it('is nothing to wonder at when warm and cold differ', () => {
+    const slot = slotOf(drop(1.5, { cold: true }), drop(1.7, { afterSeconds: 600 }));
+    expect(slot?.read).toMatchObject({ value: 1.7 });
+    expect(slot?.read?.against).toBeUndefined();
+  });
+
+  it('agrees again once the wrong one is struck', () => {
+    const entries = [...board, drop(1.5), drop(1.7)].map(lay);
+    const wrong = entries.at(-2) as Entry;
+    const struck = replay([...entries, lay({ kind: 'strike', entry: wrong.id, reason: 'misread' })]);
+    expect(appraised(struck).slots.find(({ ref, kind }) => ref === 'R1' && kind === 'volts')?.read?.against).toBeUndefined();
+  });
+});
+
+describe('a power factor in line', () => {
+  const lamp: EntryDraft[] = [
+    { kind: 'part', part: { ref: 'V1', kind: 'ac', pins: pins('V1.1', 'V1.2'), voltsRms: 230, hertz: 50 } },
+    { kind: 'part', part: { ref: 'R1', kind: 'resistor', pins: pins('V1.1', 'R1.2'), ohms: 4700 } },
+    { kind: 'part', part: { ref: 'D1', kind: 'led', pins: pins('R1.2', 'V1.2'), series: 20, breakdownVolts: 1000 } },
+  ];
+  const inLine = (...figures: { unit: 'volts' | 'watts' | 'amps' | 'one'; value: number }[]): EntryDraft => ({
+    kind: 'reading',
+    place: { at: 'in' },
+    figures: figures.map(({ unit, value }) => ({ unit, value, uncertainty: 0.01 * value })),
+    condition: { state: 'live' },
+  });
+  const read = (...figures: Parameters<typeof inLine>) =>
+    appraised(specimenOf(...lamp, inLine(...figures))).readings.map(({ reading }) => [reading.kind, Number(reading.value.toPrecision(4))]);
+
+  it('with volts and watts makes the amps follow, W ÷ (V × PF), and with volts and amps the watts', () => {
+    expect(read({ unit: 'volts', value: 230 }, { unit: 'watts', value: 4.6 }, { unit: 'one', value: 0.5 })).toEqual([
+      ['volts', 230],
+      ['watts', 4.6],
+      ['amps', 0.04],
+    ]);
+    expect(read({ unit: 'volts', value: 230 }, { unit: 'amps', value: 0.04 }, { unit: 'one', value: 0.5 })).toEqual([
+      ['volts', 230],
+      ['amps', 0.04],
+      ['watts', 4.6],
+    ]);
+  });
+
+  it('adds nothing to what was read whole', () => {
+    expect(read({ unit: 'volts', value: 230 }, { unit: 'amps', value: 0.04 }, { unit: 'watts', value: 4.6 })).toHaveLength(3);
+  });
+});

@@ -4,8 +4,8 @@ import type { LedPart } from '../../device/index.ts';
 import type { Fit } from '../../estimate/index.ts';
 import { divide, multiply, subtract, type Uncertain } from '../../quantity/index.ts';
 import type { Solution } from '../../solve/index.ts';
-import { mainSupply } from '../found-circuit.ts';
 import { netOf } from '../nets.ts';
+import { mainSupply } from '../placed-readings.ts';
 import type { Specimen, SpecimenReading } from '../replay.ts';
 import { chipsOf } from './thermal.ts';
 

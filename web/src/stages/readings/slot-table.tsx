@@ -128,6 +128,7 @@ function SlotLine({ row: { slot, where, condition }, onPick }: { readonly row: S
         {read ? (
           <>
             <Figure value={read} unit={kind} className={fits ? 'font-[650]' : 'font-[650] text-brick'} />
+            {read.meanOf !== undefined && <span className="block text-12 text-quiet">mean of {read.meanOf}</span>}
             {read.asRead !== undefined && (
               <span className="block text-12 text-quiet">{figureText(read.asRead, kind)} with the meter on it</span>
             )}
