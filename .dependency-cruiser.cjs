@@ -50,13 +50,19 @@ const doors = CORE.map((folder) => ({
   comment: `${folder} is entered by its index.`,
   severity: 'error',
   from: { path: '^core/src/', pathNot: `^core/src/${folder}/` },
-  to: { path: `^core/src/${folder}/`, pathNot: `^core/src/${folder}/index\\.ts$` },
+  to: { path: `^core/src/${folder}/`, pathNot: `^core/src/${folder}/(index|[^/]+\\.testing)\\.ts$` },
 }));
 
 const STAGES = ['claim', 'first-light', 'opening', 'trace', 'readings', 'drive', 'rework', 'proof', 'write-up'];
 
 module.exports = {
   forbidden: [
+    {
+      name: 'tests-only',
+      severity: 'error',
+      from: { pathNot: '\\.(test|testing)\\.ts$' },
+      to: { path: '\\.testing\\.ts$' },
+    },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     { name: 'core-is-alone', severity: 'error', from: { path: '^core/src' }, to: { path: '^(server|web|cli|demo|bench|e2e)/' } },
     { name: 'core-is-pure', severity: 'error', from: { path: '^core/src', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },

@@ -22,7 +22,7 @@ export interface Memory {
  * Over every junction and path of a block in time, S: what surfaces leak. It ties what hangs behind diodes that all block to the rest, firmly enough
  * for double precision beside the conductance of a large capacitor in a short step.
  */
-export const JUNCTION_LEAKAGE_SIEMENS = 1e-11;
+const JUNCTION_LEAKAGE_SIEMENS = 1e-11;
 
 /**
  * What elements take at given unknowns: the laws of a whole circuit, or of one part of it, which then speaks of the
