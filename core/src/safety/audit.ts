@@ -4,13 +4,12 @@ import { type Circuit, type Result, succeed } from '../circuit/index.ts';
 import { type Solution, solve } from '../solve/index.ts';
 import { cellFindings } from './cells.ts';
 import { driveFindings } from './drive.ts';
-import type { Finding, SafetyRule } from './finding.ts';
+import { type Finding, type SafetyRule, worstFirst } from './finding.ts';
 import { flickerFindings } from './flicker.ts';
 import { mainsFindings } from './mains.ts';
 import { ratingFindings } from './ratings.ts';
 
 const RULES: readonly SafetyRule[] = [mainsFindings, cellFindings, driveFindings, ratingFindings, flickerFindings];
-const WORST_FIRST = ['unsafe', 'caution', 'note'];
 
 /** A circuit solved, recognised and judged. */
 export interface Audit {
@@ -30,6 +29,5 @@ export function audit(circuit: Circuit): Result<Audit> {
 export function auditSolved(circuit: Circuit, solution: Solution): Audit {
   const arrangements = recognise(circuit, solution);
   const judged = { circuit, solution, arrangements, discharges: dischargesOf(circuit) };
-  const findings = RULES.flatMap((rule) => rule(judged)).sort((a, b) => WORST_FIRST.indexOf(a.severity) - WORST_FIRST.indexOf(b.severity));
-  return { solution, arrangements, findings };
+  return { solution, arrangements, findings: worstFirst(RULES.flatMap((rule) => rule(judged))) };
 }

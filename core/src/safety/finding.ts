@@ -58,6 +58,12 @@ export function verdictOf(findings: readonly Pick<Finding, 'severity'>[]): Safet
   return findings.some(({ severity }) => severity === 'caution') ? 'sound with cautions' : 'sound';
 }
 
+const WORST_FIRST: readonly Severity[] = ['unsafe', 'caution', 'note'];
+
+export function worstFirst(findings: readonly Finding[]): readonly Finding[] {
+  return findings.toSorted((a, b) => WORST_FIRST.indexOf(a.severity) - WORST_FIRST.indexOf(b.severity));
+}
+
 const SHORT: Readonly<Record<FindingCode, string>> = {
   'over-amps': 'too much current',
   'over-peak-amps': 'too high a peak',

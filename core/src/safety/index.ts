@@ -1,2 +1,11 @@
 export { type Audit, audit, auditSolved } from './audit.ts';
-export { type Finding, type FindingCode, findingSource, type SafetyVerdict, type Severity, shortFinding, verdictOf } from './finding.ts';
+export {
+  type Finding,
+  type FindingCode,
+  findingSource,
+  type SafetyVerdict,
+  type Severity,
+  shortFinding,
+  verdictOf,
+  worstFirst,
+} from './finding.ts';

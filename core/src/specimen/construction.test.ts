@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { benchContext, parseBenchLine } from '../bench-line/index.ts';
-import { completeDraft, constructionOf, type Entry, type EntryDraft, replay, type Specimen, safetyQuestions } from './index.ts';
+import { constructionOf } from './construction.ts';
+import { completeDraft, type Entry, type EntryDraft, replay, type Specimen, safetyQuestions } from './index.ts';
 
 function specimenOf(...lines: (string | EntryDraft)[]): Specimen {
   const entries: Entry[] = [];

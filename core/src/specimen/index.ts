@@ -4,7 +4,7 @@ export { type Cause, causesOf } from './causes.ts';
 export { dangersOf, gatesOf, type OpenGate, poweringFacts, type SupplyLimits, sittingSince, supplyLimitsOf } from './cautions.ts';
 export { claimFigures, claimWords, doubtsOf } from './claim-figures.ts';
 export { type ClaimComparison, compareClaims, inLineFigures } from './compare-claims.ts';
-export { constructionOf, type SafetyQuestion, safetyQuestions } from './construction.ts';
+export { type SafetyQuestion, safetyQuestions } from './construction.ts';
 export type { Continuity, Contradiction } from './continuity.ts';
 export { ledCurrentSum, resistorWattsSum, type Sum, type SumLine, stressSum } from './current-sum.ts';
 export { type DriveDetails, driveDetails, type StringsDetails } from './details/drive-details.ts';
@@ -49,6 +49,7 @@ export {
   type Stage,
 } from './entry.ts';
 export { foundCircuit } from './found-circuit.ts';
+export { judgeSpecimen, TOO_HOT_CELSIUS } from './judge.ts';
 export { ledLimits } from './led-limits.ts';
 export { type LoggedMapping, loggedReadings } from './logged-readings.ts';
 export { anchorOf, type Net, NetForest, netOf, pinName, terminalName } from './nets.ts';

@@ -1,11 +1,11 @@
 import { stressUnit } from '../drive/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
-import { auditSolved, shortFinding } from '../safety/index.ts';
+import { shortFinding } from '../safety/index.ts';
 import { type Appraisal, appraise } from './appraise.ts';
 import { doubtsOf } from './claim-figures.ts';
 import { type ClaimComparison, compareClaims } from './compare-claims.ts';
-import { constructionOf } from './construction.ts';
 import type { Stage } from './entry.ts';
+import { judgeSpecimen } from './judge.ts';
 import type { Specimen } from './replay.ts';
 import { type StageMark, spineOf } from './spine.ts';
 
@@ -33,12 +33,16 @@ export function summarise(specimen: Specimen): Summary {
   const found = appraise(specimen, 0);
   const count = specimen.reworks.length;
   const after = count > 0 ? appraise(specimen, count) : undefined;
-  const current = after?.ok && after.value.measured ? after.value : found.ok ? found.value : undefined;
+  const isReworked = after?.ok && after.value.measured;
+  const current = isReworked ? after.value : found.ok ? found.value : undefined;
   const spine = spineOf(specimen, current);
   const claimedWatts = specimen.claims.find(({ field }) => field === 'watts')?.value;
   const doubts = doubtsOf(specimen).filter(({ severity }) => severity !== 'question');
   const comparisons = compareClaims(specimen);
-  const worst = unsafeInWords(specimen, current) ?? overInWords(current) ?? doubts.find(({ severity }) => severity === 'impossible')?.text;
+  const worst =
+    unsafeInWords(specimen, current, isReworked ? count : 0) ??
+    overInWords(current) ??
+    doubts.find(({ severity }) => severity === 'impossible')?.text;
   return {
     name: specimen.name,
     supply: supplyInWords(specimen),
@@ -57,9 +61,9 @@ export function summarise(specimen: Specimen): Summary {
 }
 
 /** What makes it not to be used, in a few words. */
-function unsafeInWords(specimen: Specimen, appraisal: Appraisal | undefined): string | undefined {
+function unsafeInWords(specimen: Specimen, appraisal: Appraisal | undefined, rework: number): string | undefined {
   if (!appraisal) return undefined;
-  const { findings } = auditSolved({ ...appraisal.circuit, construction: constructionOf(specimen) }, appraisal.solution);
+  const { findings } = judgeSpecimen(specimen, appraisal, rework);
   const [first, ...others] = findings.filter(({ severity }) => severity === 'unsafe');
   if (!first) return undefined;
   return `do not use: ${shortFinding(first)}${others.length > 0 ? `, ${others.length} more` : ''}`;

@@ -3,14 +3,13 @@ import {
   type Arrangement,
   type Audit,
   appraise,
-  auditSolved,
   type Cause,
   type Circuit,
   causesOf,
-  constructionOf,
   type DriveDetails,
   driveDetails,
   type Entry,
+  judgeSpecimen,
   type Limits,
   ledLimits,
   type Result,
@@ -19,7 +18,6 @@ import {
   remarksOf,
   replay,
   type Solution,
-  type Specimen,
   type Stage,
   type StageMark,
   searchWays,
@@ -48,19 +46,13 @@ export interface Analysis {
   readonly spine: readonly { readonly stage: Stage; readonly mark: StageMark }[];
 }
 
-/** The most likely circuit, with what Opening learnt of how it is built. */
-function judge(specimen: Specimen, { circuit, solution }: Appraisal): NonNullable<Analysis['judged']> {
-  const { arrangements, findings } = auditSolved({ ...circuit, construction: constructionOf(specimen) }, solution);
-  return { arrangements, findings };
-}
-
 const api = {
   /** @param onStep told in words what it is at */
   analyse(entries: readonly Entry[], onStep: (step: string) => void): Analysis {
     const specimen = replay(entries);
     onStep('the circuit as found');
     const found = appraise(specimen, 0);
-    const judged = found.ok ? judge(specimen, found.value) : undefined;
+    const judged = found.ok ? judgeSpecimen(specimen, found.value, 0) : undefined;
     const count = specimen.reworks.length;
     if (count > 0) onStep('the circuit after its rework');
     const after = count > 0 ? appraise(specimen, count) : undefined;
@@ -75,7 +67,7 @@ const api = {
         remarks: remarksOf(specimen.circuit, found.ok ? found.value.solution : undefined),
       },
       ...(after && { after }),
-      ...(after?.ok && { afterJudged: judge(specimen, after.value) }),
+      ...(after?.ok && { afterJudged: judgeSpecimen(specimen, after.value, count) }),
       ...(predicted && { predicted }),
       spine: spineOf(specimen, current),
     };

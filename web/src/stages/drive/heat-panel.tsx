@@ -1,4 +1,4 @@
-import { type DriveDetails, heatSum, type LedDetails } from '@mindful-probe/core';
+import { type DriveDetails, heatSum, type LedDetails, TOO_HOT_CELSIUS } from '@mindful-probe/core';
 import { figureText } from '../../shared/figures/figure.tsx';
 import { SumLink } from '../../shared/figures/sum-link.tsx';
 
@@ -77,13 +77,12 @@ export function HeatPanel({ led: { ref, heat, junctionLimit, drift }, soaks }: H
             </b>
             , with {Math.round(soak.constantSeconds.value / 60)} min to two thirds of the way
             {soak.exponentials === 2 ? ', a fast part and a slow one' : ''}.
-            {soak.final.value > TOO_HOT && <span className="text-brick"> Too hot to leave on: switch off, and look for the reason.</span>}
+            {soak.final.value > TOO_HOT_CELSIUS && (
+              <span className="text-brick"> Too hot to leave on: switch off, and look for the reason.</span>
+            )}
           </p>
         );
       })}
     </>
   );
 }
-
-/** Of a case that hands and curtains come near (IEC 60598-1 allows less on most). */
-const TOO_HOT = 90;
