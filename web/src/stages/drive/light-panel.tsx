@@ -43,7 +43,8 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
             <Figure value={light.lux} unit="lux" /> at {light.metres.value} m:{' '}
             <Figure value={light.candela} unit="candela" className="font-[650]" />, throw <Figure value={light.throwMetres} unit="metres" />{' '}
             to 0.25 lx (ANSI FL 1), <Figure value={light.lumens} unit="lumens" /> if it is an even beam of {light.beamDegrees}°
-            {light.beamClaimed ? ' as claimed' : ', as of a bare chip'} <SumLink sum={readLightSum(light)} />
+            {light.beamClaimed ? ' as claimed' : ', as of a bare chip'}: {Math.round(light.lumens.value / supply.watts.value)} lm for each
+            watt <SumLink sum={readLightSum(light)} />
           </dd>
         </>
       )}
