@@ -108,7 +108,12 @@ describe('narrow and enlarged', () => {
     ['a phone', 390, 1],
     ['200 % zoom', 640, 2],
   ])('%s keeps stage, next probe and bench line', async (_, width, scale) => {
-    for (const path of ['/specimens/usb-book-clip/drive', '/specimens/usb-book-clip/readings', '/']) {
+    for (const path of [
+      '/specimens/usb-book-clip/drive',
+      '/specimens/bathroom-mirror-bar/drive',
+      '/specimens/usb-book-clip/readings',
+      '/',
+    ]) {
       const page = await openPage(bench.browser, bench.app.url + path);
       await page.setViewport({ width, height: Math.round(800 / scale), deviceScaleFactor: scale });
       await settled(page);
@@ -116,8 +121,15 @@ describe('narrow and enlarged', () => {
         sideways: document.documentElement.scrollWidth > window.innerWidth + 1,
         benchLine: document.querySelector('input[aria-label="Bench line"]')?.getBoundingClientRect().bottom ?? 0,
         height: window.innerHeight,
+        // Words that the right edge cuts off, and that nothing scrolls to.
+        cut: [...document.querySelectorAll<HTMLElement>('main :is(p, li, dd, dt, h1, h2, td, th, span)')].flatMap((element) => {
+          const box = element.getBoundingClientRect();
+          const isReached = element.closest('.overflow-x-auto, .sr-only') !== null;
+          return box.width > 0 && box.right > window.innerWidth + 1 && !isReached ? [(element.textContent ?? '').slice(0, 40)] : [];
+        }),
       }));
       expect(state.sideways).toBe(false);
+      expect(state.cut).toEqual([]);
       expect(state.benchLine).toBeLessThanOrEqual(state.height);
       await page.close();
     }

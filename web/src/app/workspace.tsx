@@ -115,7 +115,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
   return (
     <SpecimenProvider value={open}>
       <Patterns />
-      <div className="grid h-full min-h-0 grid-rows-[6px_44px_minmax(0,1fr)_auto_auto]">
+      <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[6px_44px_minmax(0,1fr)_auto_auto]">
         <BenchStrip state={specimen.benchState} />
         <header className="flex items-center border-b border-ink pl-3.5">
           <span className="hidden w-[194px] md:block">

@@ -88,10 +88,20 @@ export function heatPathIn(part: LedPart, leds: readonly LedPart[], solution: So
   });
 }
 
-/** How warm the board is that the parts sit on: as read, else where the heat of the LEDs takes it. */
+/**
+ * How warm it is around the parts on the board: as read, else the least that the heat of the LEDs takes the board to. A
+ * guess that may be far too high is no reason to hold less of a rating against a part.
+ */
 export function boardCelsius(specimen: Specimen, circuit: Circuit, solution: Solution, rework: number): number {
   const thermal = thermalOf(specimen, rework, soaksOf(specimen, rework));
   const leds = litLeds(circuit, solution);
-  const joints = leds.flatMap((part) => heatPathIn(part, leds, solution, thermal).joints.filter(({ name }) => name === 'board'));
-  return Math.max(thermal.ambientCelsius, ...joints.map(({ celsius }) => celsius));
+  const boards = leds.map((part) => leastAtBoard(heatPathIn(part, leds, solution, thermal)));
+  return Math.max(thermal.ambientCelsius, ...boards);
+}
+
+function leastAtBoard({ joints, stretches }: HeatPath): number {
+  const end = joints.at(-1)?.celsius ?? Number.NEGATIVE_INFINITY;
+  return stretches
+    .filter(({ from }) => from !== 'junction')
+    .reduce((celsius, { kelvin, resistance }) => celsius + kelvin / resistance.factor, end);
 }

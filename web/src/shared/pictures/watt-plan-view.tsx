@@ -159,6 +159,7 @@ function PartRectangle({ part, scale, circuit, share, over, chosen, onChoose }: 
 }
 
 const LABEL_ROW = 32;
+const LINE_ROW = 22;
 /** Less of the whole than this goes without a label; walking the plan still says it. */
 const LABELLED_SHARE = 0.005;
 
@@ -177,8 +178,9 @@ function Labels({
   stresses: readonly Stress[];
 }) {
   const groups = groupAlike(plan).filter(({ watts: each, refs }) => each * refs.length > LABELLED_SHARE * plan.watts);
-  // The words of a heavy line stand in the first row.
-  let last = plan.lines.length > 0 ? -8 : -LABEL_ROW;
+  // The words of a heavy line stand at its end: what follows begins below them.
+  const lines = Math.max(...plan.lines.map(({ y }) => y * scale.y + LINE_ROW));
+  let last = Math.max(0, lines) - LABEL_ROW;
   const placed = groups.map((group) => {
     const middle = (group.y + group.height / 2) * scale.y;
     const y = Math.max(Math.min(middle, bottom - 8), last + LABEL_ROW);

@@ -67,7 +67,7 @@ export function Verdict({ appraisal, after, findings, rework }: VerdictProps) {
           limit={claimed === undefined ? 'delivers' : `delivers; ${figureText(claimed, 'watts')} claimed`}
         />
       </div>
-      <div className="mt-5 grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
+      <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
         <section aria-label="Watt plan">
           <h2>Watt plan</h2>
           <WattPlanView circuit={circuit} solution={solution} stresses={stresses} width={380} height={330} pointed={pointed} />

@@ -31,53 +31,55 @@ export function WavesPanel({ waves }: { readonly waves: readonly DriveWave[] }) 
   const said = waves.map((wave) => `${wave.name} ${formatEngineering(valueAt(wave.wave, at), wave.unit).text}`);
   return (
     <>
-      <div
-        role="slider"
-        tabIndex={0}
-        aria-label="Moment of the period"
-        aria-valuemin={0}
-        aria-valuemax={STEPS}
-        aria-valuenow={Math.round(share * STEPS)}
-        aria-valuetext={`${formatEngineering(at, 'seconds').text}: ${said.join(', ')}`}
-        onPointerMove={onPointer}
-        onKeyDown={onKey}
-        className="w-fit"
-      >
-        {waves.map((wave) => (
-          <div key={wave.name} className="flex items-center">
-            {/* The chart's own parts would each take a Tab. */}
-            <div inert>
-              <LineChart
-                width={WIDTH}
-                height={92}
-                data={wave.wave.seconds.map((second, index) => ({ ms: 1000 * second, value: wave.wave.values[index] }))}
-                margin={{ top: 6, right: RIGHT, bottom: 0, left: 0 }}
-                accessibilityLayer={false}
-              >
-                <XAxis dataKey="ms" type="number" domain={[0, 1000 * seconds]} hide />
-                <YAxis
-                  {...AXIS}
-                  width={LEFT}
-                  ticks={ticksOf(wave)}
-                  domain={[ticksOf(wave)[0] as number, ticksOf(wave).at(-1) as number]}
-                  tickFormatter={(value: number) => formatEngineering(value, wave.unit).text}
-                />
-                {wave.limit && <ReferenceLine y={wave.limit.value} stroke="var(--brick)" strokeWidth={1.5} />}
-                <ReferenceLine x={1000 * at} stroke="var(--petrol)" />
-                <Line dataKey="value" type="linear" isAnimationActive={false} dot={false} stroke="var(--ink)" strokeWidth={1.5} />
-              </LineChart>
+      <div className="max-w-full overflow-x-auto">
+        <div
+          role="slider"
+          tabIndex={0}
+          aria-label="Moment of the period"
+          aria-valuemin={0}
+          aria-valuemax={STEPS}
+          aria-valuenow={Math.round(share * STEPS)}
+          aria-valuetext={`${formatEngineering(at, 'seconds').text}: ${said.join(', ')}`}
+          onPointerMove={onPointer}
+          onKeyDown={onKey}
+          className="w-fit"
+        >
+          {waves.map((wave) => (
+            <div key={wave.name} className="flex items-center">
+              {/* The chart's own parts would each take a Tab. */}
+              <div inert>
+                <LineChart
+                  width={WIDTH}
+                  height={92}
+                  data={wave.wave.seconds.map((second, index) => ({ ms: 1000 * second, value: wave.wave.values[index] }))}
+                  margin={{ top: 6, right: RIGHT, bottom: 0, left: 0 }}
+                  accessibilityLayer={false}
+                >
+                  <XAxis dataKey="ms" type="number" domain={[0, 1000 * seconds]} hide />
+                  <YAxis
+                    {...AXIS}
+                    width={LEFT}
+                    ticks={ticksOf(wave)}
+                    domain={[ticksOf(wave)[0] as number, ticksOf(wave).at(-1) as number]}
+                    tickFormatter={(value: number) => formatEngineering(value, wave.unit).text}
+                  />
+                  {wave.limit && <ReferenceLine y={wave.limit.value} stroke="var(--brick)" strokeWidth={1.5} />}
+                  <ReferenceLine x={1000 * at} stroke="var(--petrol)" />
+                  <Line dataKey="value" type="linear" isAnimationActive={false} dot={false} stroke="var(--ink)" strokeWidth={1.5} />
+                </LineChart>
+              </div>
+              <span className="w-[190px] pl-2">
+                <span className="block text-12 text-quiet">{wave.name}</span>
+                <b className="font-figures font-[650]">{formatEngineering(valueAt(wave.wave, at), wave.unit).text}</b>
+                {wave.limit && (
+                  <span className="block text-12 text-brick">
+                    {wave.limit.words} {formatEngineering(wave.limit.value, wave.unit).text}
+                  </span>
+                )}
+              </span>
             </div>
-            <span className="w-[190px] pl-2">
-              <span className="block text-12 text-quiet">{wave.name}</span>
-              <b className="font-figures font-[650]">{formatEngineering(valueAt(wave.wave, at), wave.unit).text}</b>
-              {wave.limit && (
-                <span className="block text-12 text-brick">
-                  {wave.limit.words} {formatEngineering(wave.limit.value, wave.unit).text}
-                </span>
-              )}
-            </span>
-          </div>
-        ))}
+          ))}
+        </div>
       </div>
       <p className="mt-1 flex gap-x-5 text-12">
         <span className="text-quiet">

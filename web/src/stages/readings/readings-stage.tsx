@@ -49,7 +49,7 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
     <>
       <StageHeader
         title="Readings"
-        fact={`${filled} of ${slots.length} slots${off.length > 0 ? `, ${off.length} do not fit` : ''}.  ≈ is what to expect`}
+        fact={`${filled} of ${slots.length} slots${off.length > 0 ? `, ${off.length} ${off.length === 1 ? 'does' : 'do'} not fit` : ''}.  ≈ is what to expect`}
       >
         {hardest && (
           <p>

@@ -79,37 +79,43 @@ export function SlotTable({ slots, next }: { readonly slots: readonly Slot[]; re
           </button>
         )}
       </div>
-      <table className="mt-2 w-full max-w-[960px] border-collapse" onKeyDown={walk}>
-        <caption className="sr-only">Readings beside what is expected</caption>
-        <thead>
-          {table.getHeaderGroups().map((group) => (
-            <tr key={group.id} className="border-b border-ink">
-              {group.headers.map(({ id, column }) => {
-                const sorted = column.getIsSorted();
-                return (
-                  <th
-                    key={id}
-                    scope="col"
-                    className={`pr-4 ${column.columnDef.meta === 'right' ? 'text-right' : ''}`}
-                    aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
-                  >
-                    <button type="button" className="inline-flex items-center gap-1 font-[650]" onClick={column.getToggleSortingHandler()}>
-                      {String(column.columnDef.header)}
-                      {sorted === 'asc' && <ArrowUp size={12} aria-hidden />}
-                      {sorted === 'desc' && <ArrowDown size={12} aria-hidden />}
-                    </button>
-                  </th>
-                );
-              })}
-            </tr>
-          ))}
-        </thead>
-        <tbody>
-          {table.getRowModel().rows.map(({ original }) => (
-            <SlotLine key={original.where} row={original} onPick={() => suggest(lineOf(original.slot))} />
-          ))}
-        </tbody>
-      </table>
+      <div className="max-w-full overflow-x-auto">
+        <table className="mt-2 w-full max-w-[960px] border-collapse" onKeyDown={walk}>
+          <caption className="sr-only">Readings beside what is expected</caption>
+          <thead>
+            {table.getHeaderGroups().map((group) => (
+              <tr key={group.id} className="border-b border-ink">
+                {group.headers.map(({ id, column }) => {
+                  const sorted = column.getIsSorted();
+                  return (
+                    <th
+                      key={id}
+                      scope="col"
+                      className={`pr-4 ${column.columnDef.meta === 'right' ? 'text-right' : ''}`}
+                      aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+                    >
+                      <button
+                        type="button"
+                        className="inline-flex items-center gap-1 font-[650]"
+                        onClick={column.getToggleSortingHandler()}
+                      >
+                        {String(column.columnDef.header)}
+                        {sorted === 'asc' && <ArrowUp size={12} aria-hidden />}
+                        {sorted === 'desc' && <ArrowDown size={12} aria-hidden />}
+                      </button>
+                    </th>
+                  );
+                })}
+              </tr>
+            ))}
+          </thead>
+          <tbody>
+            {table.getRowModel().rows.map(({ original }) => (
+              <SlotLine key={original.where} row={original} onPick={() => suggest(lineOf(original.slot))} />
+            ))}
+          </tbody>
+        </table>
+      </div>
       {table.getRowModel().rows.length === 0 && <p className="mt-2 text-quiet">No slot is like that.</p>}
     </>
   );
