@@ -105,6 +105,15 @@ describe('a book clip on a lead that drops volts', () => {
     expect(await page.$eval('aside', (tape) => tape.textContent)).toContain('in hand: bench meter');
   }, 120_000);
 
+  it('ripple comes from the oscilloscope, and stands on it', async () => {
+    expect(await takeInto('R1 ripple')).toMatch(/^R1 ripple [\d.]+v, taken from the oscilloscope$/);
+    const tape = await page.$eval('aside', (aside) => aside.textContent);
+    expect(tape).toContain('in hand: oscilloscope');
+    await waitForText(page, 'on direct current the circuit as traced has no ripple to set it against');
+    // The next value of the bench meter is its own again.
+    expect(await takeInto('D2')).toMatch(/taken from the bench meter$/);
+  }, 60_000);
+
   it('a slot that is not read so is said, and nothing is taken', async () => {
     const before = await page.$$eval('aside li', (entries) => entries.length);
     await page.keyboard.press('/');
