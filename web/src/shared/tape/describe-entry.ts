@@ -67,10 +67,14 @@ export function describeEntry(entry: Entry): EntryWords {
       return { words: typed ?? `join ${entry.terminals.join(' ')}`, meaning: 'one net', mono: true };
     case 'reading': {
       const figures = entry.figures
-        .map(({ value, unit, doubtful }) => `${doubtful ? '~' : ''}${formatEngineering(value, unit).text}`)
+        .map(
+          ({ value, unit, doubtful, statistic }) =>
+            `${doubtful ? '~' : ''}${statistic ? `${statistic} ` : ''}${formatEngineering(value, unit).text}`,
+        )
         .join(', ');
-      const { state } = entry.condition;
-      return { words: typed ?? figures, meaning: figures, mono, ...(state !== undefined && { state }) };
+      const { state, supplied } = entry.condition;
+      const meaning = supplied ? `${figures} at ${formatEngineering(supplied.amps, 'amps').text}` : figures;
+      return { words: typed ?? figures, meaning, mono, ...(state !== undefined && { state }) };
     }
     case 'meter':
       return { words: typed ?? `meter ${entry.meter.name}`, meaning: `in hand: ${entry.meter.name}`, mono };
