@@ -36,13 +36,21 @@ export function Findings({ findings, onPoint }: FindingsProps) {
                 <LevelMark level={severity === 'unsafe' ? 'over' : severity === 'caution' ? 'caution' : 'none'} />
               </span>
               <span>
-                <span className={severity === 'unsafe' ? 'text-brick' : ''}>{text}</span>
-                <span className="block text-12 text-quiet">
-                  {mend}{' '}
-                  <Popover label={`Why: ${shortFinding({ code })}`} trigger={<span className="text-petrol underline">why</span>}>
-                    <p className="max-w-[320px]">{findingSource({ code })}</p>
-                  </Popover>
-                </span>
+                <span className={severity === 'unsafe' ? 'text-brick' : ''}>{text}</span>{' '}
+                {/* What is urgent says at once what mends it; the rest does on asking, so that all of it is one look. */}
+                {severity === 'unsafe' && <br />}
+                {severity === 'unsafe' && <span className="text-12 text-quiet">{mend} </span>}
+                <Popover
+                  label={`Why: ${shortFinding({ code })}`}
+                  trigger={
+                    <span className="text-12 text-petrol underline">{severity === 'unsafe' ? 'why' : 'why, and what mends it'}</span>
+                  }
+                >
+                  <p className="max-w-[320px]">{findingSource({ code })}</p>
+                  <p className="mt-2 max-w-[320px]">
+                    <b className="font-[650]">What mends it:</b> {mend}
+                  </p>
+                </Popover>
               </span>
             </li>
           ))}
