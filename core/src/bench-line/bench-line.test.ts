@@ -145,6 +145,8 @@ describe('readings', () => {
       meaning: expect.stringMatching(/^one chip of D1: 2\.95.*with 30(\.0)?\u2009mA from a bench supply/),
       draft: { condition: { chip: true } },
     });
+    // As the next probe begins it, with the figure still to come.
+    expect(read('D1 chip @ 20ma 2.95v', ...board)).toMatchObject({ draft: { condition: { chip: true, supplied: { amps: 0.02 } } } });
     expect(read('D1 2.95v @', ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('@ 30ma') });
     expect(read('D1 2.95v @ 30v', ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('@ 30ma') });
     expect(read('R1 0.5v @ 30ma', ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('Only an LED') });

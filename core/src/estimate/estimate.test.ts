@@ -137,6 +137,35 @@ describe('what may be touched', () => {
   });
 });
 
+describe('one chip lit alone as the next probe', () => {
+  const wanted = { of: 'chip', ref: 'D1', quantity: 'amps' } as const;
+  const proposedIn = (circuit: Circuit, taken: { kind: string; ref: string }[] = []) =>
+    proposeProbes(circuit, fitted(circuit, []), wanted, taken, { litAlone: true });
+
+  it('is proposed where it may be, dead, with about the current that it is driven with', () => {
+    const alone = proposedIn(clip).find(({ chipAmps }) => chipAmps !== undefined);
+    expect(alone).toMatchObject({ ref: 'D1', kind: 'volts', state: 'dead', contact: false });
+    const driven = fitted(clip, []).solution.leds.D1?.chip.amps.avg ?? 0;
+    expect((alone?.chipAmps ?? 0) / driven).toBeGreaterThan(0.6);
+    expect((alone?.chipAmps ?? 0) / driven).toBeLessThan(1.6);
+    expect(proposeProbes(clip, fitted(clip, []), wanted, []).every(({ chipAmps }) => chipAmps === undefined)).toBe(true);
+  });
+
+  it('keeps what it promises', () => {
+    const alone = proposedIn(clip).find(({ chipAmps }) => chipAmps !== undefined);
+    const atAmps = 3 * (alone?.chipAmps ?? 0);
+    const value = fitted(clip, []).expected({ id: '1', kind: 'volts', across: 'D1', atAmps, value: 0, uncertainty: 1 });
+    // A meter of this class at about 3 V, and a supply of 1 %.
+    const [after] = fitted(clip, [{ id: '1', kind: 'volts', across: 'D1', atAmps, value, uncertainty: 0.017 }]).figures([wanted]);
+    expect((after?.uncertainty ?? 0) / (alone?.expectedUncertainty ?? 1)).toBeCloseTo(1, 1);
+  });
+
+  it('comes after a drop that is simply read, and not again once it was', () => {
+    expect(proposedIn(clip)[0]?.chipAmps).toBeUndefined();
+    expect(proposedIn(clip, [{ kind: 'alone', ref: 'D1' }]).every(({ chipAmps }) => chipAmps === undefined)).toBe(true);
+  });
+});
+
 describe('limits by sampling', () => {
   const led = { of: 'chip', ref: 'D1', quantity: 'amps' } as const;
   const limitsOf = (circuit: Circuit, readings: EstimateReading[] = []) => {

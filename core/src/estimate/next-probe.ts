@@ -1,4 +1,5 @@
-import { type Circuit, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, partOf, suppliesOf } from '../circuit/index.ts';
+import { ledVoltsAt } from '../device/index.ts';
 import { readingUncertainty, type Unit } from '../quantity/index.ts';
 import type { Figure } from '../solve/index.ts';
 import { figureIn } from '../solve/index.ts';
@@ -11,6 +12,8 @@ export interface ProbeProposal {
   readonly state: 'live' | 'dead';
   /** Where a hand with a probe comes near live parts; dead and in-line readings do without. */
   readonly contact: boolean;
+  /** Of an LED lit alone from a bench supply: what goes through one chip of it. */
+  readonly chipAmps?: number;
   /** One standard uncertainty of the wanted figure, now and after. */
   readonly now: number;
   readonly expectedUncertainty: number;
@@ -18,6 +21,10 @@ export interface ProbeProposal {
 
 /** Work to take a reading, relative: a dead one wants the source off and stores discharged first, one in the lead a plug. */
 const EFFORT = { volts: 1, ohms: 1.3, amps: 1.1, watts: 1.1 } as const;
+/** A chip is found, a supply set and limited, and two probes are held on it. */
+const EFFORT_ALONE = 1.8;
+/** How well a bench supply's current is known, relative. */
+const SUPPLY_SHARE = 0.01;
 /** What a contact with live mains weighs against that: a dead or in-line reading that does nearly as well comes first. */
 const MAINS_CONTACT = 5;
 /** Work to bring the bench from dead to live or back, relative: switching, waiting for stores, looking twice. */
@@ -30,6 +37,8 @@ export interface ProbeOptions {
   readonly shown?: (ref: string) => 'avg' | 'rms';
   /** A meter can be put into the lead of this supply: its amps and watts are proposed too. */
   readonly inLine?: string;
+  /** One chip of an LED may be lit alone. */
+  readonly litAlone?: boolean;
   /** A live contact is one with mains. */
   readonly mains?: boolean;
   /** How the bench is now; what is read in the other state costs the work to get there. */
@@ -46,7 +55,7 @@ export function proposeProbes(
   fit: Fit,
   wanted: Figure,
   taken: readonly { kind: string; ref: string }[],
-  { shown = () => 'avg', inLine, mains = false, benchState }: ProbeOptions = {},
+  { shown = () => 'avg', inLine, litAlone = false, mains = false, benchState }: ProbeOptions = {},
 ): readonly ProbeProposal[] {
   const [{ uncertainty: now } = { uncertainty: 0 }] = fit.figures([wanted]);
   const isTaken = (kind: string, ref: string) => taken.some((reading) => reading.kind === kind && reading.ref === ref);
@@ -85,17 +94,38 @@ export function proposeProbes(
     const expectedUncertainty = fit.afterKnowing(wanted, unknown, uncertainty);
     proposals.push({ kind: 'ohms', ref: unknown.ref, state: 'dead', contact: false, now, expectedUncertainty });
   }
+  if (litAlone) proposals.push(...chipsAlone(fit, wanted, now).filter(({ ref }) => !isTaken('alone', ref)));
   return proposals
     .filter((proposal) => proposal.expectedUncertainty < now * (1 - WORTH))
     .sort((a, b) => score(b, mains, benchState) - score(a, mains, benchState));
 }
 
+/** One chip of each LED, with about the current that it is driven with. */
+function chipsAlone({ circuit, solution, unknowns, afterKnowing }: Fit, wanted: Figure, now: number): readonly ProbeProposal[] {
+  return unknowns.flatMap((unknown): ProbeProposal[] => {
+    const part = unknown.field === 'voltsShift' ? partOf(circuit, unknown.ref) : undefined;
+    const driven = solution.leds[unknown.ref]?.chip.amps.avg ?? 0;
+    if (part?.kind !== 'led' || !(driven > 0)) return [];
+    const chipAmps = Math.max(1e-3, Number(driven.toPrecision(1)));
+    const chip = { ...part, series: 1, parallel: 1 };
+    const around = { celsius: part.celsius ?? circuit.celsius ?? 25 };
+    const volts = ledVoltsAt(chip, chipAmps, around);
+    const byCurrent = ledVoltsAt(chip, (1 + SUPPLY_SHARE) * chipAmps, around) - volts;
+    const uncertainty = Math.hypot(readingUncertainty('volts', volts, displayStep('volts', volts)), byCurrent);
+    const expectedUncertainty = afterKnowing(wanted, unknown, uncertainty);
+    return [{ kind: 'volts', ref: part.ref, state: 'dead', contact: false, chipAmps, now, expectedUncertainty }];
+  });
+}
+
 function score(
-  { kind, state, contact, now, expectedUncertainty }: ProbeProposal,
+  { kind, state, contact, chipAmps, now, expectedUncertainty }: ProbeProposal,
   mains: boolean,
   benchState: 'dead' | 'live' | undefined,
 ): number {
-  const work = EFFORT[kind] * (contact && mains ? MAINS_CONTACT : 1) * (benchState !== undefined && state !== benchState ? OTHER_STATE : 1);
+  const work =
+    (chipAmps === undefined ? EFFORT[kind] : EFFORT_ALONE) *
+    (contact && mains ? MAINS_CONTACT : 1) *
+    (benchState !== undefined && state !== benchState ? OTHER_STATE : 1);
   return Math.log(now / Math.max(expectedUncertainty, now * 1e-6)) / work;
 }
 

@@ -89,6 +89,7 @@ export function appraise(specimen: Specimen, rework: number): Result<Appraisal> 
     next: wanted
       ? proposeProbes(circuit, fit, wanted, takenOf(readings), {
           shown,
+          litAlone: true,
           mains,
           benchState: specimen.benchState === 'live' ? 'live' : 'dead',
           ...(hasInLine && { inLine: supply.ref }),
@@ -114,7 +115,8 @@ function tellsCurrent(reading: EstimateReading, supplyRef: string): boolean {
 function takenOf(readings: readonly PlacedReading[]): readonly { kind: string; ref: string }[] {
   return readings.flatMap(({ reading }) => {
     const ref = placeOf(reading);
-    return typeof ref === 'string' && isPlain(reading) ? [{ kind: reading.kind, ref }] : [];
+    if (typeof ref !== 'string' || reading.statistic === 'ripple') return [];
+    return [{ kind: isPlain(reading) ? reading.kind : 'alone', ref }];
   });
 }
 

@@ -1,4 +1,4 @@
-import { type Circuit, type ProbeProposal, suppliesOf } from '@mindful-probe/core';
+import { type Circuit, formatEngineering, type ProbeProposal, suppliesOf } from '@mindful-probe/core';
 
 /** A proposed reading in words. */
 export interface SaidProposal {
@@ -14,11 +14,15 @@ export interface SaidProposal {
 
 /** @param wanted the figure that is to be settled, for its uncertainty as a share */
 export function sayProposal(
-  { kind, ref, state, contact, now, expectedUncertainty }: ProbeProposal,
+  { kind, ref, state, contact, chipAmps, now, expectedUncertainty }: ProbeProposal,
   wanted: number,
   circuit: Circuit,
 ): SaidProposal {
   const share = (uncertainty: number) => `±${((200 * uncertainty) / wanted).toPrecision(2)} %`;
+  if (chipAmps !== undefined) {
+    const why = `one chip of ${ref} alone, dead, with ${formatEngineering(chipAmps, 'amps').text} from a bench supply: ${share(now)} → ${share(expectedUncertainty)}`;
+    return { what: ref, why, line: `${ref} chip @ ${Number((1000 * chipAmps).toPrecision(3))}ma ` };
+  }
   const supply = suppliesOf(circuit)[0];
   const inLead = ref === supply?.ref && (kind === 'amps' || kind === 'watts');
   const place = inLead ? `${kind} in the supply’s lead` : kind === 'volts' ? `volts across ${ref}` : `ohms of ${ref}, ${state}`;

@@ -28,7 +28,10 @@ export function NextProbes({ appraisal: { next, hardest, circuit } }: { readonly
         {others.map((proposal) => {
           const { what, why, line, caution } = sayProposal(proposal, hardest.figure.value, circuit);
           return (
-            <li key={`${proposal.kind} ${proposal.ref}`} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
+            <li
+              key={`${proposal.kind} ${proposal.ref} ${proposal.chipAmps ?? ''}`}
+              className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1"
+            >
               <button type="button" className="font-figures font-[650] text-petrol underline" onClick={() => suggest(line)}>
                 {what}
               </button>

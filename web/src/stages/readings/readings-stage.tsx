@@ -36,7 +36,7 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
   const filled = slots.filter(({ read }) => read).length;
   const off = slots.filter(({ fits }) => !fits);
   const asked = next[0]?.ref;
-  const askedVolts = next[0]?.kind === 'volts' ? asked : undefined;
+  const askedVolts = next[0]?.kind === 'volts' && next[0].chipAmps === undefined ? asked : undefined;
   const lit = useMemo(() => new Set(asked === undefined ? [] : [asked]), [asked]);
   const traySlot = useCallback(
     (symbol: SchematicSymbol) => {

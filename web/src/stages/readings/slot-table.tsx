@@ -163,7 +163,7 @@ function rowsOf(slots: readonly Slot[], next: readonly ProbeProposal[], entries:
   const byId = new Map(entries.map((entry) => [entry.id, entry]));
   return slots
     .map((slot): SlotRow => {
-      const proposed = next.findIndex(({ ref, kind }) => ref === slot.ref && kind === slot.kind);
+      const proposed = next.findIndex(({ ref, kind, chipAmps }) => ref === slot.ref && kind === slot.kind && chipAmps === undefined);
       const order = slot.read ? (slot.fits ? 2e6 : -1) : proposed === -1 ? 1e6 : proposed;
       return { slot, where: slotWhere(slot), condition: conditionWords(byId.get(slot.read?.entryId ?? '')), order };
     })
