@@ -19,8 +19,9 @@ export interface PlacedReading {
   readonly load: MeterLoad;
   /** That meter averages, and shows what a sine of this average would have. */
   readonly averaging: boolean;
-  /** Place, condition and meter in one word: what has to be the same for two readings to be one. */
+  /** Place and condition in one word: what has to be the same for two readings to be of one thing. */
   readonly taken: string;
+  readonly meter: string | undefined;
   /** As it stood on the meter, where the meter's load was reckoned out of it. */
   readonly asRead?: number;
   /** How many readings this is the mean of, where it is of more than one. */
@@ -63,7 +64,8 @@ export function placedReadings(specimen: Specimen, circuit: Circuit, rework: num
         doubtful: doubtful ?? false,
         load: { ...(inputOhms !== undefined && { inputOhms }), ...(burdenOhms !== undefined && { burdenOhms }) },
         averaging: entry.averaging ?? false,
-        taken: JSON.stringify([entry.place, entry.condition, entry.meter]),
+        taken: JSON.stringify([entry.place, entry.condition]),
+        meter: entry.meter,
       };
       const before = latest.get(keyOf(reading));
       latest.set(keyOf(reading), before ? withEarlier(placed, before) : placed);
@@ -75,19 +77,23 @@ export function placedReadings(specimen: Specimen, circuit: Circuit, rework: num
 /** Two readings of one figure differ by more than this many of their standard deviations: they cannot both be true. */
 const AGAINST_SIGMAS = 3;
 
-/** One meter errs the same way each time, so that reading again makes nothing surer; it only evens out its last digit. */
+/**
+ * One meter errs the same way each time, so that reading again with it makes nothing surer and only evens out its last
+ * digit; another meter errs in its own way, and both together are surer than either (JCGM 100, weights by variance).
+ */
 function withEarlier(placed: PlacedReading, before: PlacedReading): PlacedReading {
   if (placed.taken !== before.taken || placed.doubtful || before.doubtful) return placed;
-  const { value, uncertainty } = placed.reading;
-  if (Math.abs(value - before.reading.value) > AGAINST_SIGMAS * Math.hypot(uncertainty, before.reading.uncertainty))
-    return { ...placed, against: { entryId: before.entryId, value: before.reading.value } };
+  // Meters that load the place otherwise show otherwise, and both are right.
+  if (placed.load.inputOhms !== before.load.inputOhms || placed.load.burdenOhms !== before.load.burdenOhms) return placed;
+  const [now, then] = [placed.reading, before.reading];
+  if (Math.abs(now.value - then.value) > AGAINST_SIGMAS * Math.hypot(now.uncertainty, then.uncertainty))
+    return { ...placed, against: { entryId: before.entryId, value: then.value } };
   const count = before.meanOf ?? 1;
-  const mean = (count * before.reading.value + value) / (count + 1);
-  return {
-    ...placed,
-    reading: { ...placed.reading, value: mean, uncertainty: Math.min(uncertainty, before.reading.uncertainty) },
-    meanOf: count + 1,
-  };
+  const isSameMeter = placed.meter === before.meter;
+  const [weight, weightBefore] = isSameMeter ? [1, count] : [now.uncertainty ** -2, then.uncertainty ** -2];
+  const value = (weightBefore * then.value + weight * now.value) / (weightBefore + weight);
+  const uncertainty = isSameMeter ? Math.min(now.uncertainty, then.uncertainty) : 1 / Math.sqrt(weight + weightBefore);
+  return { ...placed, reading: { ...now, value, uncertainty }, meanOf: count + 1 };
 }
 
 /** Amps or watts that a power factor makes follow from what else an in-line meter showed. */

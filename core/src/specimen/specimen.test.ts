@@ -262,6 +262,17 @@ describe('one figure read more than once', () => {
     });
   });
 
+  it('with two meters is surer than with either, each by its weight', () => {
+    const fine: EntryDraft = {
+      ...drop(1.51),
+      figures: [{ unit: 'volts', value: 1.51, uncertainty: 0.005 }],
+      meter: 'bench meter',
+    } as EntryDraft;
+    const read = slotOf({ ...drop(1.5), meter: 'pocket meter' } as EntryDraft, fine)?.read;
+    expect(read?.value).toBeCloseTo((1.5 / 0.01 ** 2 + 1.51 / 0.005 ** 2) / (1 / 0.01 ** 2 + 1 / 0.005 ** 2), 9);
+    expect(read?.uncertainty).toBeCloseTo(1 / Math.sqrt(1 / 0.01 ** 2 + 1 / 0.005 ** 2), 9);
+  });
+
   it('that cannot be both is said, and the later one counts', () => {
     const slot = slotOf(drop(1.5), drop(1.7));
     expect(slot).toMatchObject({ fits: false, read: { value: 1.7, against: { value: 1.5 } } });

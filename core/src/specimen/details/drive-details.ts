@@ -1,13 +1,12 @@
-import type { Discharge } from '../../caution/index.ts';
-import type { Result } from '../../circuit/index.ts';
-import { succeed } from '../../circuit/index.ts';
+import { type Discharge, dischargesOf } from '../../caution/index.ts';
+import { type Result, succeed } from '../../circuit/index.ts';
 import { hardestDriven, type StringSharing, stressesOf, stringSharingOf } from '../../drive/index.ts';
 import { dischargeRuntime, type Runtime } from '../../energy/index.ts';
 import { fittedCircuit } from '../fitted-circuit.ts';
 import type { Specimen } from '../replay.ts';
 import { type LedDetails, ledDetails, lifeOfShare } from './led-details.ts';
 import { type ReadLight, readLight } from './light-details.ts';
-import { type LeadLoss, leadLossOf, type SupplyDetails, storesOf, supplyDetails, type TrackLoss, trackLossesOf } from './supply-details.ts';
+import { type LeadLoss, leadLossOf, type SupplyDetails, supplyDetails, type TrackLoss, trackLossesOf } from './supply-details.ts';
 import { litLeds, type PlacedSoak, soaksOf, thermalOf } from './thermal.ts';
 import { type DriveWave, wavesOf } from './waves.ts';
 
@@ -61,7 +60,7 @@ export function driveDetails(specimen: Specimen, rework: number): Result<DriveDe
     ...(runtime?.ok && { runtime: runtime.value }),
     ...(lead && { lead }),
     tracks: trackLossesOf(specimen, supply.amps, rework),
-    stores: storesOf(circuit),
+    stores: dischargesOf(circuit),
     waves: wavesOf(circuit, solution, hardest?.ref),
   });
 }

@@ -1,4 +1,3 @@
-import { type Discharge, dischargesOf } from '../../caution/index.ts';
 import type { Circuit } from '../../circuit/index.ts';
 import type { LedPart } from '../../device/index.ts';
 import type { Fit } from '../../estimate/index.ts';
@@ -92,11 +91,6 @@ export function trackLossesOf({ readings, nets }: Specimen, amps: Uncertain, rew
     latest.set(`${place.plus} ${place.minus}`, { from: place.plus, to: place.minus, volts: lost, watts: multiply(lost, amps) });
   }
   return [...latest.values()];
-}
-
-/** How long every store that can hurt keeps its charge. */
-export function storesOf(circuit: Circuit): readonly Discharge[] {
-  return dischargesOf(circuit);
 }
 
 function plain({ value, uncertainty }: Uncertain): Uncertain {
