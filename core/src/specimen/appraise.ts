@@ -3,10 +3,10 @@ import { hardestDriven, type Stress, stressesOf } from '../drive/index.ts';
 import { type EstimateReading, type Fit, fitReadings, type ProbeProposal, proposeProbes } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import type { Figure, Solution } from '../solve/index.ts';
-import { boardCelsius } from './details/thermal.ts';
 import { fittedCircuit, type Shown } from './fitted-circuit.ts';
 import { mainSupply, type PlacedReading } from './placed-readings.ts';
 import type { Specimen } from './replay.ts';
+import { boardCelsius } from './thermal.ts';
 
 /** A place where a reading helps: what is expected there, and what was read. */
 export interface Slot {

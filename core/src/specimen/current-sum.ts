@@ -87,6 +87,30 @@ function deratingLines({ limit }: Stress): readonly SumLine[] {
   ];
 }
 
+/** What the supply delivers, by its volts and amps; on alternating current its power factor makes watts of them. */
+export function suppliedSum({ circuit, solution, supplyWatts, supplyAmps }: Appraisal): Sum {
+  const ref = mainSupply(circuit)?.ref ?? '';
+  const { voltsRms = Number.NaN, powerFactor = null } = solution.supplies[ref] ?? {};
+  const [volts, amps] = [formatEngineering(voltsRms, 'volts').text, formatEngineering(supplyAmps.value, 'amps').text];
+  const weighed = formatUncertain(supplyWatts.value, 2 * supplyWatts.uncertainty, 'watts');
+  const hasFactor = solution.regime === 'periodic' && powerFactor !== null;
+  return {
+    title: `What ${ref} delivers`,
+    lines: [
+      {
+        what: hasFactor ? 'Volts × amps × power factor' : 'Volts × amps',
+        sum: hasFactor ? `${volts} × ${amps} × ${powerFactor.toFixed(3)}` : `${volts} × ${amps}`,
+        result: formatEngineering(supplyWatts.value, 'watts').text,
+      },
+      {
+        what: 'All readings and tolerances weighed together',
+        sum: `the watts of ${ref}`,
+        result: `${weighed.figure} ${weighed.plusMinus} ${weighed.unit}`,
+      },
+    ],
+  };
+}
+
 /** The watts of a resistor, by its drop and its ohms. */
 export function resistorWattsSum(appraisal: Appraisal, ref: string): Sum {
   const { solution, stresses, circuit } = appraisal;

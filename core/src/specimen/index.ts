@@ -6,7 +6,7 @@ export { claimFigures, claimWords, doubtsOf } from './claim-figures.ts';
 export { type ClaimComparison, compareClaims, inLineFigures } from './compare-claims.ts';
 export { type SafetyQuestion, safetyQuestions } from './construction.ts';
 export type { Continuity, Contradiction } from './continuity.ts';
-export { ledCurrentSum, resistorWattsSum, type Sum, type SumLine, stressSum } from './current-sum.ts';
+export { ledCurrentSum, resistorWattsSum, type Sum, type SumLine, stressSum, suppliedSum } from './current-sum.ts';
 export { type DriveDetails, driveDetails, type StringsDetails } from './details/drive-details.ts';
 export type { LedDetails, SharedLife } from './details/led-details.ts';
 export type { Guess, ReadLight, UsualLumens } from './details/light-details.ts';
@@ -23,7 +23,6 @@ export {
   trackSum,
 } from './details/sums.ts';
 export type { LeadLoss, SupplyDetails, TrackLoss } from './details/supply-details.ts';
-export type { PlacedSoak } from './details/thermal.ts';
 export type { DriveWave } from './details/waves.ts';
 export {
   BENCH_STATES,
@@ -57,5 +56,6 @@ export { mainSupply, type PlacedReading } from './placed-readings.ts';
 export { replay, type Specimen, type SpecimenPicture, type SpecimenReading, type TapeLine } from './replay.ts';
 export { type StageMark, spineOf } from './spine.ts';
 export { type Summary, summarise } from './summarise.ts';
+export type { PlacedSoak } from './thermal.ts';
 export { type Warming, warmingOf } from './warming.ts';
 export { type WhatIf, type WhatIfOutcome, whatIf } from './what-if.ts';

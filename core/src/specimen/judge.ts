@@ -3,8 +3,8 @@ import { formatEngineering } from '../quantity/index.ts';
 import { type Audit, auditSolved, type Finding, worstFirst } from '../safety/index.ts';
 import type { Appraisal } from './appraise.ts';
 import { constructionOf } from './construction.ts';
-import { heatPathIn, litLeds, soaksOf, thermalOf } from './details/thermal.ts';
 import type { Specimen } from './replay.ts';
+import { heatPathIn, litLeds, soaksOf, thermalOf } from './thermal.ts';
 
 /** What a specimen's own rules judge by, beside the circuit. */
 interface Found {

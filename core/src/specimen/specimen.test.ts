@@ -10,6 +10,7 @@ import {
   replay,
   type Specimen,
   summarise,
+  suppliedSum,
 } from './index.ts';
 
 let serial = 0;
@@ -241,6 +242,17 @@ describe('readings that no meter shows of a place', () => {
     );
     expect(found.slots.find(({ ripple }) => ripple)?.read?.leftOut).toContain('no ripple');
     expect(found.slots.find(({ ref, kind, ripple }) => ref === 'R1' && kind === 'volts' && !ripple)?.read).toBeUndefined();
+  });
+});
+
+describe('what the supply delivers', () => {
+  it('is volts × amps to follow on paper', () => {
+    const found = appraised(specimenOf(...board, reading('R1', 'volts', 1.62, 0.01)));
+    const [product] = suppliedSum(found).lines;
+    const figures = product?.sum.split('×').map((text) => Number.parseFloat(text)) ?? [];
+    // 5.00 V × 60.0 mA = 300 mW
+    expect((figures[0] ?? 0) * (figures[1] ?? 0)).toBeCloseTo(Number.parseFloat(product?.result ?? ''), -0.5);
+    expect(found.supplyWatts.value).toBeCloseTo((found.solution.supplies.V1?.voltsRms ?? 0) * found.supplyAmps.value, 9);
   });
 });
 

@@ -4,10 +4,10 @@ import { hardestDriven, type StringSharing, stressesOf, stringSharingOf } from '
 import { dischargeRuntime, type Runtime } from '../../energy/index.ts';
 import { fittedCircuit } from '../fitted-circuit.ts';
 import type { Specimen } from '../replay.ts';
+import { litLeds, type PlacedSoak, soaksOf, thermalOf } from '../thermal.ts';
 import { type LedDetails, ledDetails, lifeOfShare } from './led-details.ts';
 import { type ReadLight, readLight } from './light-details.ts';
 import { type LeadLoss, leadLossOf, type SupplyDetails, supplyDetails, type TrackLoss, trackLossesOf } from './supply-details.ts';
-import { litLeds, type PlacedSoak, soaksOf, thermalOf } from './thermal.ts';
 import { type DriveWave, wavesOf } from './waves.ts';
 
 /** Strings side by side, each with the life of its hardest driven chip in one gadget of twenty, against chips all alike. */

@@ -20,9 +20,9 @@ import {
 import type { Fit } from '../../estimate/index.ts';
 import type { Uncertain } from '../../quantity/index.ts';
 import type { Solution } from '../../solve/index.ts';
+import { chipsOf, heatPathIn, type Thermal } from '../thermal.ts';
 import { whatIf } from '../what-if.ts';
 import { type UsualLumens, usualLumensOf } from './light-details.ts';
-import { chipsOf, heatPathIn, type Thermal } from './thermal.ts';
 
 /** How one LED of a circuit fares: heat, light, life, company. */
 export interface LedDetails {

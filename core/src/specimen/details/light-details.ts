@@ -10,7 +10,7 @@ import {
 } from '../../drive/index.ts';
 import type { Uncertain } from '../../quantity/index.ts';
 import type { Specimen } from '../replay.ts';
-import { chipsOf } from './thermal.ts';
+import { chipsOf } from '../thermal.ts';
 
 /** A figure that is no better than a factor either way. */
 export interface Guess {

@@ -6,7 +6,7 @@ import type { Solution } from '../../solve/index.ts';
 import { netOf } from '../nets.ts';
 import { mainSupply } from '../placed-readings.ts';
 import type { Specimen, SpecimenReading } from '../replay.ts';
-import { chipsOf } from './thermal.ts';
+import { chipsOf } from '../thermal.ts';
 
 /** What comes in, and what of it reaches the LEDs. */
 export interface SupplyDetails {

@@ -1,4 +1,4 @@
-import { type Appraisal, type Finding, type Limits, ledCurrentSum, resistorWattsSum, type Stress } from '@mindful-probe/core';
+import { type Appraisal, type Finding, type Limits, ledCurrentSum, resistorWattsSum, type Stress, suppliedSum } from '@mindful-probe/core';
 import { useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Figure, figureText, multipleText } from '../../shared/figures/figure.tsx';
@@ -65,6 +65,7 @@ export function Verdict({ appraisal, after, findings, rework }: VerdictProps) {
           figure={<Figure value={supplyWatts} unit="watts" />}
           name="Supply"
           limit={claimed === undefined ? 'delivers' : `delivers; ${figureText(claimed, 'watts')} claimed`}
+          sum={suppliedSum(appraisal)}
         />
       </div>
       <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">

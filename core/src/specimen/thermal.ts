@@ -1,5 +1,5 @@
-import type { Circuit } from '../../circuit/index.ts';
-import type { LedPart } from '../../device/index.ts';
+import type { Circuit } from '../circuit/index.ts';
+import type { LedPart } from '../device/index.ts';
 import {
   type BoardSeat,
   fitSoak,
@@ -9,9 +9,9 @@ import {
   lightShareOf,
   type Soak,
   type SoakPoint,
-} from '../../drive/index.ts';
-import type { Solution } from '../../solve/index.ts';
-import type { Specimen } from '../replay.ts';
+} from '../drive/index.ts';
+import type { Solution } from '../solve/index.ts';
+import type { Specimen } from './replay.ts';
 
 /** Temperatures of one place over time, and where they go. */
 export interface PlacedSoak {
