@@ -154,6 +154,22 @@ describe('readings', () => {
     expect(read('D1 2.95v @ 30ma', ...board, 'live')).toMatchObject({ kind: 'unread', message: expect.stringContaining('dead') });
   });
 
+  it.each([
+    ['V1.+ to V1.+ 3mv', 'one and the same'],
+    ['X to X 3mv', 'one and the same'],
+    ['X 3v @ 3ma', 'Behind @'],
+    ['source 5v @ 3ma', 'Behind @'],
+    ['R1 1e99v', 'no bench has that much'],
+    ['Tcase ripple 30c', 'Ripple is of volts'],
+    ['D1 2.9v @ -3ma', '@ 30ma'],
+  ])('that cannot be are refused in words: %s', (line, words) => {
+    expect(read(line, ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining(words) });
+  });
+
+  it('along a track keep the names of its two ends', () => {
+    expect(bench(...board, 'V1.+ to R1.1 3mv').at(-1)).toMatchObject({ place: { at: 'nets', plus: 'V1.1', minus: 'R1.1' } });
+  });
+
   it('of ripple are from the lowest to the highest', () => {
     const [, , , ripple] = bench(...board, 'R1 ripple 120mv');
     expect(ripple).toMatchObject({ figures: [{ unit: 'volts', value: 0.12, statistic: 'ripple' }] });

@@ -36,6 +36,9 @@ interface Condition {
 export function parseReading(words: readonly string[], context: BenchContext): BenchOutcome | undefined {
   const placed = placeOf(words, context);
   if (!placed) return undefined;
+  const { place } = placed;
+  if (place.at === 'nets' && place.plus === place.minus)
+    return unread(`${words[0]} to ${words[2]}: that is one and the same; name two ends.`);
   const meter = meterFor(placed.place, context);
   const figures: ReadingFigure[] = [];
   const condition: Condition = {};
@@ -50,6 +53,8 @@ export function parseReading(words: readonly string[], context: BenchContext): B
       index += 1;
       continue;
     }
+    if (word === '@' && placed.place.at !== 'light')
+      return unread('Behind @ stands the distance of a lux reading, or the current of an LED lit alone, as “D1 2.95v @ 30ma”.');
     if (word.toLowerCase() === 'ripple') {
       ripple = true;
       continue;
@@ -205,6 +210,9 @@ function takePowerFactor(
   return { figure: { unit: 'one', value, uncertainty: meteredBy(meter, 'one', value, 0.01).uncertainty }, used: match[1] ? 1 : 2 };
 }
 
+/** In any unit: lightning is less. */
+const BEYOND_ANY_BENCH = 1e9;
+
 /** A figure, a refusal in words, or undefined for a word that is no figure at all. */
 function takeFigure(word: string, place: Place, meter: Meter | undefined): ReadingFigure | string | undefined {
   const doubtful = word.startsWith('~');
@@ -214,6 +222,7 @@ function takeFigure(word: string, place: Place, meter: Meter | undefined): Readi
   const unit = parsed.unit ?? (place.at === 'light' ? 'lux' : place.at === 'surface' ? 'celsius' : undefined);
   if (unit === undefined) return `${word}: of what? Put v, a, r or w behind it.`;
   if (!(READING_UNITS as readonly string[]).includes(unit)) return `${word}: a reading is in v, a, r, w, c or lux.`;
+  if (Math.abs(parsed.value) > BEYOND_ANY_BENCH) return `${word}: no bench has that much; look at the unit and its prefix.`;
   const wrongPlace = misplaced(unit, place);
   if (wrongPlace) return `${word}: ${wrongPlace}`;
   const metered = meteredBy(meter, unit, parsed.value, parsed.resolution);
