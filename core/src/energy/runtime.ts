@@ -24,8 +24,8 @@ export interface Runtime {
   readonly packAmpHours: number;
 }
 
-/** Cells of one kind and size differ so much in what they hold, relative at about 95 %: a class figure. */
-export const CAPACITY_SPREAD = 0.2;
+/** Cells of one kind and size differ by about a third in what they hold, at about 95 %: a class figure, as those of the cells are. */
+export const CAPACITY_SPREAD = 1 / 3;
 
 /** Charge is followed in this many equal steps; the laws are smooth, so more changes nothing visible. */
 const STEPS = 50;
