@@ -89,7 +89,7 @@ function writeFirstLight({ specimen }: WriteUpFacts): string {
   return lines
     .map(
       ({ entry }) =>
-        `- At the supply: ${entry.figures.map(({ value, uncertainty, unit }) => sayUncertain({ value, uncertainty }, unit)).join(', ')}.`,
+        `- At the supply: ${entry.figures.map(({ value, uncertainty, unit, statistic }) => `${statistic ? `${statistic} ` : ''}${sayUncertain({ value, uncertainty }, unit)}`).join(', ')}.`,
     )
     .join('\n');
 }
