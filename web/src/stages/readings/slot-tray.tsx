@@ -1,6 +1,8 @@
-import { formatEngineering, formatUncertain, type SchematicSymbol, type Slot, symbolLabel } from '@mindful-probe/core';
+import { formatEngineering, formatUncertain, LABEL_LINE, type SchematicSymbol, type Slot, symbolLabel } from '@mindful-probe/core';
 
 const WIDTH = 92;
+/** From the foot of the words above to that of the tray: its figure stands between. */
+const TRAY_ROW = 24;
 
 interface SlotTrayProps {
   readonly symbol: SchematicSymbol;
@@ -11,7 +13,9 @@ interface SlotTrayProps {
 
 /** An open tray beside a symbol: filled, empty, asked for, or contradicted; what to expect below it. */
 export function SlotTray({ symbol, slot, asked }: SlotTrayProps) {
-  const { x, y } = symbol.upright ? { x: symbol.x + 20, y: symbol.y + 38 } : { x: symbol.x - WIDTH / 2, y: symbolLabel(symbol).y - 31 };
+  const label = symbolLabel(symbol);
+  const below = Math.max(symbol.y + 38, label.y + label.values.length * LABEL_LINE + TRAY_ROW);
+  const { x, y } = symbol.upright ? { x: symbol.x + 20, y: below } : { x: symbol.x - WIDTH / 2, y: label.y - 31 };
   const { read, expected, fits } = slot;
   const tone = read ? (fits ? 'stroke-ink' : 'stroke-brick') : asked ? 'stroke-petrol' : 'stroke-quiet';
   const around = formatUncertain(expected.value, 2 * expected.uncertainty, slot.kind);
