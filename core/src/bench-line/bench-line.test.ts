@@ -1,21 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { completeDraft, type Entry, entrySchema, replay } from '../specimen/index.ts';
+import { completeDraft, entrySchema, replay } from '../specimen/index.ts';
 import { type BenchOutcome, benchContext, completeBenchLine, LONGEST_LINE, parseBenchLine } from './index.ts';
-
-/** Types lines one after the other; each must be readable. */
-function bench(...lines: string[]): Entry[] {
-  const entries: Entry[] = [];
-  for (const [index, line] of lines.entries()) {
-    const outcome = parseBenchLine(line, benchContext(replay(entries)));
-    if (outcome.kind !== 'entry' && outcome.kind !== 'answer') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
-    entries.push(completeDraft({ ...outcome.draft, typed: line }, `entry-${index}-0`, '2026-03-07T10:00:00Z'));
-  }
-  return entries;
-}
+import { entriesOf } from './tape.testing.ts';
 
 function read(line: string, ...before: string[]): BenchOutcome {
-  return parseBenchLine(line, benchContext(replay(bench(...before))));
+  return parseBenchLine(line, benchContext(replay(entriesOf(...before))));
 }
 
 const board = ['V1 5v usb', 'R1 red violet black gold on V1.+ X', 'D1 led white on X V1.-'];
@@ -50,7 +40,7 @@ describe('parts', () => {
   });
 
   it('on two nets or pins puts its pins there', () => {
-    const specimen = replay(bench(...board));
+    const specimen = replay(entriesOf(...board));
     expect(specimen.circuit.parts.map(({ ref, pins }) => [ref, ...pins])).toEqual([
       ['V1', 'A', 'B'],
       ['R1', 'A', 'X'],
@@ -135,7 +125,7 @@ describe('readings', () => {
   });
 
   it('of an LED lit alone say its current, and are taken dead', () => {
-    const [, , , alone] = bench(...board, 'D1 2.95v @ 30ma');
+    const [, , , alone] = entriesOf(...board, 'D1 2.95v @ 30ma');
     expect(alone).toMatchObject({
       place: { at: 'part', ref: 'D1' },
       figures: [{ unit: 'volts', value: 2.95 }],
@@ -167,11 +157,11 @@ describe('readings', () => {
   });
 
   it('along a track keep the names of its two ends', () => {
-    expect(bench(...board, 'V1.+ to R1.1 3mv').at(-1)).toMatchObject({ place: { at: 'nets', plus: 'V1.1', minus: 'R1.1' } });
+    expect(entriesOf(...board, 'V1.+ to R1.1 3mv').at(-1)).toMatchObject({ place: { at: 'nets', plus: 'V1.1', minus: 'R1.1' } });
   });
 
   it('of ripple are from the lowest to the highest', () => {
-    const [, , , ripple] = bench(...board, 'R1 ripple 120mv');
+    const [, , , ripple] = entriesOf(...board, 'R1 ripple 120mv');
     expect(ripple).toMatchObject({ figures: [{ unit: 'volts', value: 0.12, statistic: 'ripple' }] });
     expect(read('R1 ripple 120mv', ...board)).toMatchObject({ meaning: expect.stringContaining('ripple 120') });
     expect(read('R1 ripple -1v', ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('not negative') });
@@ -223,7 +213,7 @@ describe('what cannot be taken is named, and nothing changes', () => {
   });
 
   it('any text at all is read or declined, and what is read is a valid entry', () => {
-    const context = benchContext(replay(bench(...board)));
+    const context = benchContext(replay(entriesOf(...board)));
     const token = fc.constantFrom(
       'R1',
       'D1',
@@ -284,13 +274,13 @@ describe('questions', () => {
 
 describe('corrections and completion', () => {
   it('a correction strikes the part it replaces and keeps its joins', () => {
-    const specimen = replay(bench(...board, 'correct R1 33r'));
+    const specimen = replay(entriesOf(...board, 'correct R1 33r'));
     expect(specimen.circuit.parts.find(({ ref }) => ref === 'R1')).toMatchObject({ ohms: 33, pins: ['A', 'X'] });
     expect(specimen.tape.filter(({ struck }) => struck).map(({ entry }) => entry.typed)).toEqual([board[1]]);
   });
 
   it('completes refs of the specimen and words of the grammar', () => {
-    const context = benchContext(replay(bench(...board)));
+    const context = benchContext(replay(entriesOf(...board)));
     expect(completeBenchLine('R', context)).toBe('1');
     expect(completeBenchLine('R1 0.94v li', context)).toBe('ve');
     expect(completeBenchLine('cla', context)).toBe('im');
@@ -350,7 +340,7 @@ describe('continuity', () => {
   });
 
   it('puts parts on pads, and speaks of nets by them', () => {
-    const entries = bench('V1 5v usb on 1 2', 'R7 27r on 4 9', 'D1 led white on 5 6', 'hold 1: 4', 'hold 9: 5', 'hold 6: 2', '5 0.1v');
+    const entries = entriesOf('V1 5v usb on 1 2', 'R7 27r on 4 9', 'D1 led white on 5 6', 'hold 1: 4', 'hold 9: 5', 'hold 6: 2', '5 0.1v');
     const { nets, readings, tape } = replay(entries);
     expect(tape.map(({ problem }) => problem).filter(Boolean)).toEqual([]);
     expect(nets.map(({ pins }) => pins.length)).toEqual([2, 2, 2]);
@@ -359,29 +349,29 @@ describe('continuity', () => {
 
   it('keeps a join of lettered nets true when the letters move on', () => {
     const lines = ['R1 10r', 'R2 10r', 'R3 10r', 'R4 10r', 'join R1.2 R2.1', 'join R3.2 R4.1', 'join A B'];
-    const { nets } = replay(bench(...lines));
+    const { nets } = replay(entriesOf(...lines));
     expect(nets.find(({ pins }) => pins.includes('R1.2'))?.pins).toEqual(['R1.2', 'R2.1', 'R3.2', 'R4.1']);
   });
 
   it('keeps a reading on its net when the letters move on', () => {
     const lines = ['V1 5v', 'R1 10r', 'D1 led', 'join R1.2 D1.+', 'A 2.9v', 'join V1.+ R1.1'];
-    const { readings, nets } = replay(bench(...lines));
+    const { readings, nets } = replay(entriesOf(...lines));
     expect(readings[0]?.entry.place).toMatchObject({ plus: 'R1.2' });
     expect(nets.find(({ pins }) => pins.includes('R1.2'))?.name).toBe('B');
   });
 
   it('places a part before its value is known, and gives it the value later, on the same pads', () => {
     const before = [...pads, 'R7 on 4 9', 'U2 on 1 2 mark K7B sot23-5'];
-    const seen = replay(bench(...before));
+    const seen = replay(entriesOf(...before));
     expect(seen.circuit.parts).toEqual([]);
     expect(seen.placed).toMatchObject([
       { ref: 'R7', partKind: 'resistor', pins: ['4', '9'] },
       { ref: 'U2', marking: 'K7B', package: 'sot23-5' },
     ]);
-    const known = replay(bench(...before, 'R7 27r'));
+    const known = replay(entriesOf(...before, 'R7 27r'));
     expect(known.placed.map(({ ref }) => ref)).toEqual(['U2']);
     expect(known.nets.map(({ pads: on }) => on)).toEqual([['4'], ['9']]);
-    const moved = replay(bench(...before, 'R7 27r on 2 3'));
+    const moved = replay(entriesOf(...before, 'R7 27r on 2 3'));
     expect(moved.nets.map(({ pads: on }) => on)).toEqual([['2'], ['3']]);
     expect(read('R7 on 1 2', ...before)).toMatchObject({ kind: 'unread' });
   });
@@ -392,7 +382,7 @@ describe('continuity', () => {
   });
 
   it('keeps the copper that a pad is seen on', () => {
-    expect(replay(bench(...pads, 'pad 4 copper left plane')).pads[3]).toEqual({ name: '4', places: {}, copper: 'left plane' });
+    expect(replay(entriesOf(...pads, 'pad 4 copper left plane')).pads[3]).toEqual({ name: '4', places: {}, copper: 'left plane' });
   });
 });
 
@@ -423,7 +413,7 @@ describe('marks of semiconductors', () => {
 
 describe('meters', () => {
   it('in hand give a reading its uncertainty, its load, and its name', () => {
-    const [, , , , reading] = bench(...board, 'meter bench', 'R1 0.9400v');
+    const [, , , , reading] = entriesOf(...board, 'meter bench', 'R1 0.9400v');
     expect(reading).toMatchObject({ meter: 'bench meter', figures: [{ inputOhms: 10e6 }] });
     expect(reading?.kind === 'reading' && reading.figures[0]?.uncertainty).toBeLessThan(0.0006);
     expect(read('R1 0.94v', ...board, 'meter pocket')).toMatchObject({ draft: { averaging: true } });
@@ -431,7 +421,7 @@ describe('meters', () => {
   });
 
   it('each to its role, and the beeper of the one in hand counts', () => {
-    const specimen = replay(bench(...board, 'meter bench', 'meter USB', 'in 4.93v 122ma'));
+    const specimen = replay(entriesOf(...board, 'meter bench', 'meter USB', 'in 4.93v 122ma'));
     expect([...specimen.meters.keys()]).toEqual(['probes', 'in-line']);
     expect(specimen.readings[0]?.entry).toMatchObject({ meter: 'USB meter', figures: [{ unit: 'volts' }, { burdenOhms: 0.06 }] });
   });

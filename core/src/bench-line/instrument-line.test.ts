@@ -1,17 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { QUANTITIES, QUANTITY_UNITS } from '../meter/index.ts';
-import { completeDraft, type Entry, replay } from '../specimen/index.ts';
 import { askedBy, benchContext, kindFor, lineOf, parseBenchLine } from './index.ts';
+import { specimenOf } from './tape.testing.ts';
 
-function contextOf(...lines: string[]) {
-  const entries: Entry[] = [];
-  for (const line of lines) {
-    const outcome = parseBenchLine(line, benchContext(replay(entries)));
-    if (outcome.kind !== 'entry') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
-    entries.push(completeDraft({ ...outcome.draft, typed: line }, `entry-${entries.length}-0`, '2026-03-07T10:00:00Z'));
-  }
-  return benchContext(replay(entries));
-}
+const contextOf = (...lines: string[]) => benchContext(specimenOf(...lines));
 
 const CLIP = ['V1 5v usb', 'R1 39r on V1.+ X', 'D1 led white on X V1.-', 'C1 10uF on X V1.-'];
 

@@ -1,18 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import { benchContext, parseBenchLine } from '../bench-line/index.ts';
+import { specimenOf } from '../bench-line/tape.testing.ts';
 import { constructionOf } from './construction.ts';
-import { completeDraft, type Entry, type EntryDraft, replay, type Specimen, safetyQuestions } from './index.ts';
-
-function specimenOf(...lines: (string | EntryDraft)[]): Specimen {
-  const entries: Entry[] = [];
-  for (const line of lines) {
-    const outcome =
-      typeof line === 'string' ? parseBenchLine(line, benchContext(replay(entries))) : { kind: 'entry' as const, draft: line };
-    if (outcome.kind !== 'entry') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
-    entries.push(completeDraft(outcome.draft, `entry-${entries.length}-0`, '2026-03-07T10:00:00Z'));
-  }
-  return replay(entries);
-}
+import { type EntryDraft, type Specimen, safetyQuestions } from './index.ts';
 
 const MAINS = ['V1 ac 230v 50hz on L N', 'F1 fuse 500ma on N M', 'R1 10k on L M'];
 const fact = (name: Extract<EntryDraft, { kind: 'fact' }>['name'], value: string): EntryDraft => ({ kind: 'fact', name, value });

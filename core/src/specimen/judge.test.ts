@@ -1,24 +1,15 @@
 import { describe, expect, it } from '@jest/globals';
-import { benchContext, parseBenchLine } from '../bench-line/index.ts';
-import { appraise, completeDraft, type Entry, type EntryDraft, judgeSpecimen, replay } from './index.ts';
+import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
+import { appraise, type EntryDraft, judgeSpecimen } from './index.ts';
 
-type Line = string | EntryDraft;
-
-function judged(...lines: Line[]) {
-  const entries: Entry[] = [];
-  for (const line of lines) {
-    const outcome =
-      typeof line === 'string' ? parseBenchLine(line, benchContext(replay(entries))) : { kind: 'entry' as const, draft: line };
-    if (outcome.kind !== 'entry') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
-    entries.push(completeDraft(outcome.draft, `entry-${entries.length}-0`, '2026-03-07T10:00:00Z'));
-  }
-  const specimen = replay(entries);
+function judged(...lines: TestLine[]) {
+  const specimen = specimenOf(...lines);
   const appraisal = appraise(specimen, 0);
   if (!appraisal.ok) throw new Error(appraisal.error.message);
   return judgeSpecimen(specimen, appraisal.value, 0).findings;
 }
 
-const said = (...lines: Line[]) => judged(...lines).map(({ severity, code, ref }) => `${severity} ${code} ${ref}`);
+const said = (...lines: TestLine[]) => judged(...lines).map(({ severity, code, ref }) => `${severity} ${code} ${ref}`);
 const fact = (name: 'case' | 'insulation' | 'earth', value: string): EntryDraft => ({ kind: 'fact', name, value });
 
 const CLIP = ['V1 5v on A G', 'R1 100r 0.25w on A B', 'D1 led white 5mm on B G'];

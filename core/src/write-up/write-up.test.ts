@@ -1,17 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
-import { benchContext, parseBenchLine } from '../bench-line/index.ts';
-import { appraise, completeDraft, type Entry, type EntryDraft, replay, type Stage } from '../specimen/index.ts';
+import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
+import { appraise, type Stage } from '../specimen/index.ts';
 import { slotWhere, type WriteUpFacts, writeUpMarkdown, writeUpSections } from './index.ts';
 
-function factsOf(...lines: (string | EntryDraft)[]): WriteUpFacts {
-  const entries: Entry[] = [];
-  for (const line of lines) {
-    const outcome =
-      typeof line === 'string' ? parseBenchLine(line, benchContext(replay(entries))) : { kind: 'entry' as const, draft: line };
-    if (outcome.kind !== 'entry') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
-    entries.push(completeDraft(outcome.draft, `entry-${entries.length}-0`, '2026-03-07T10:00:00Z'));
-  }
-  const specimen = replay(entries);
+function factsOf(...lines: TestLine[]): WriteUpFacts {
+  const specimen = specimenOf(...lines);
   const found = appraise(specimen, 0);
   const after = specimen.reworks.length > 0 ? appraise(specimen, specimen.reworks.length) : undefined;
   return { specimen, ...(found.ok && { found: found.value }), ...(after?.ok && { after: after.value }) };
@@ -21,7 +14,7 @@ const plain = (text: string) => text.replaceAll('\u2009', ' ');
 const sectionOf = (facts: WriteUpFacts, stage: Stage) =>
   plain(writeUpSections(facts).find((section) => section.stage === stage)?.facts ?? '');
 
-const CLIP: (string | EntryDraft)[] = [
+const CLIP: TestLine[] = [
   { kind: 'name', name: 'Book clip' },
   'claim 5v body',
   'claim 1w listing',

@@ -1,18 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
-import { benchContext, parseBenchLine } from '../../bench-line/index.ts';
+import { specimenOf } from '../../bench-line/tape.testing.ts';
 import type { Uncertain } from '../../quantity/index.ts';
-import { completeDraft, type DriveDetails, driveDetails, type Entry, type EntryDraft, replay } from '../index.ts';
+import { type DriveDetails, driveDetails, type EntryDraft } from '../index.ts';
 
 function detailsOf(...lines: (string | EntryDraft)[]): DriveDetails {
-  const entries: Entry[] = [];
-  for (const line of lines) {
-    const outcome =
-      typeof line === 'string' ? parseBenchLine(line, benchContext(replay(entries))) : { kind: 'entry' as const, draft: line };
-    if (outcome.kind !== 'entry') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
-    entries.push(completeDraft(outcome.draft, `entry-${entries.length}-0`, '2026-03-07T10:00:00Z'));
-  }
-  const specimen = replay(entries);
-  const details = driveDetails(specimen, 0);
+  const details = driveDetails(specimenOf(...lines), 0);
   if (!details.ok) throw new Error(details.error.message);
   return details.value;
 }

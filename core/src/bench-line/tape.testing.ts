@@ -1,0 +1,25 @@
+import { completeDraft, type Entry, type EntryDraft, replay, type Specimen } from '../specimen/index.ts';
+import { benchContext, parseBenchLine } from './index.ts';
+
+/** A line as it is typed at the bench, or an entry that no line makes. */
+export type TestLine = string | EntryDraft;
+
+/** The tape that lines make, one after the other; throws where one is not taken. */
+export function entriesOf(...lines: readonly TestLine[]): Entry[] {
+  const entries: Entry[] = [];
+  for (const [index, line] of lines.entries()) {
+    const draft = typeof line === 'string' ? { ...draftOf(line, entries), typed: line } : line;
+    entries.push(completeDraft(draft, `entry-${index}-0`, '2026-03-07T10:00:00Z'));
+  }
+  return entries;
+}
+
+export function specimenOf(...lines: readonly TestLine[]): Specimen {
+  return replay(entriesOf(...lines));
+}
+
+function draftOf(line: string, entries: readonly Entry[]): EntryDraft {
+  const outcome = parseBenchLine(line, benchContext(replay(entries)));
+  if (outcome.kind !== 'entry' && outcome.kind !== 'answer') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
+  return outcome.draft;
+}
