@@ -90,7 +90,8 @@ function withEarlier(placed: PlacedReading, before: PlacedReading): PlacedReadin
     return { ...placed, against: { entryId: before.entryId, value: then.value } };
   const count = before.meanOf ?? 1;
   const isSameMeter = placed.meter === before.meter;
-  const [weight, weightBefore] = isSameMeter ? [1, count] : [now.uncertainty ** -2, then.uncertainty ** -2];
+  // What was noted with fewer digits weighs less, with one meter too.
+  const [weight, weightBefore] = [now.uncertainty ** -2, (isSameMeter ? count : 1) * then.uncertainty ** -2];
   const value = (weightBefore * then.value + weight * now.value) / (weightBefore + weight);
   const uncertainty = isSameMeter ? Math.min(now.uncertainty, then.uncertainty) : 1 / Math.sqrt(weight + weightBefore);
   return { ...placed, reading: { ...now, value, uncertainty }, meanOf: count + 1 };

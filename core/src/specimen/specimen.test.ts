@@ -274,6 +274,11 @@ describe('one figure read more than once', () => {
     });
   });
 
+  it('noted once with fewer digits leans on the one with more', () => {
+    const coarse: EntryDraft = { ...drop(1.6), figures: [{ unit: 'volts', value: 1.6, uncertainty: 0.1 }] } as EntryDraft;
+    expect(slotOf(drop(1.5), coarse)?.read?.value).toBeCloseTo(1.5 + 0.1 / 101, 6);
+  });
+
   it('with two meters is surer than with either, each by its weight', () => {
     const fine: EntryDraft = {
       ...drop(1.51),
