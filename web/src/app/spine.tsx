@@ -90,7 +90,9 @@ function factOf(stage: Stage, { specimen, analysis }: OpenSpecimen): string {
     case 'readings': {
       if (!found) return '';
       const off = found.slots.filter(({ fits }) => !fits).length;
-      return off > 0 ? `${off} does not fit` : `${found.slots.filter(({ read }) => read).length} of ${found.slots.length} slots`;
+      return off > 0
+        ? `${off} ${off === 1 ? 'does' : 'do'} not fit`
+        : `${found.slots.filter(({ read }) => read).length} of ${found.slots.length} slots`;
     }
     case 'drive':
       return found?.hardest ? `${multipleText(found.hardest.ratio.value)} ${found.measured ? 'measured' : 'expected'}` : '';
