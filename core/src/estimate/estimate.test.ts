@@ -212,6 +212,35 @@ describe('limits by sampling', () => {
   });
 });
 
+describe('limits on mains', () => {
+  it('are those of drawing the gadget again and again, where the straight ones go below nothing', () => {
+    const lamp = circuitOf([
+      { ref: 'V1', kind: 'ac', pins: ['a', '0'], voltsRms: 8, hertz: 50, tolerance: 0.3 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 470, tolerance: 0.05 },
+      { ref: 'D1', kind: 'led', pins: ['b', '0'], series: 3 },
+    ]);
+    const fit = fitted(lamp, []);
+    const limits = fit.limits(chipAmps);
+    const [straight] = fit.figures([chipAmps]);
+    const random = seededRandom(5);
+    for (let skipped = 0; skipped < 20; skipped++) random();
+    const drawn = Array.from({ length: 600 }, () => {
+      const gadget = fit.unknowns.reduce(
+        (circuit, { ref, field, prior }) => withFields(circuit, ref, { [field]: prior.value + prior.uncertainty * drawNormal(random) }),
+        lamp,
+      );
+      const solved = solve(gadget);
+      return solved.ok ? (solved.value.leds.D1?.chip.amps.avg ?? 0) : 0;
+    }).sort((a, b) => a - b);
+    const at = (share: number) => drawn[Math.floor(share * drawn.length)] ?? 0;
+    const width = at(0.975) - at(0.025);
+    expect(Math.abs((limits?.low ?? 0) - at(0.025))).toBeLessThan(0.1 * width);
+    expect(Math.abs((limits?.high ?? 0) - at(0.975))).toBeLessThan(0.1 * width);
+    expect((straight?.value ?? 0) - 2 * (straight?.uncertainty ?? 0)).toBeLessThan(0);
+    expect(limits?.low).toBeGreaterThanOrEqual(0);
+  });
+});
+
 describe('a part read alone', () => {
   const chipAt = (value: number, more: object = {}): EstimateReading => ({
     id: 'alone',
