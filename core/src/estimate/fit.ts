@@ -274,9 +274,9 @@ class ReadingModel {
   }
 
   /** One of the model's own readings may stand on a meter of its own. */
-  private figureOf({ circuit }: State, { id, ...reading }: EstimateReading): Figure | undefined {
-    const own = this.live.findIndex((candidate) => candidate.id === id);
-    return this.figures[own] ?? figureOf(circuit, { id, ...reading } as EstimateReading);
+  private figureOf({ circuit }: State, reading: EstimateReading): Figure | undefined {
+    const own = this.live.findIndex(({ id }) => id === reading.id);
+    return this.figures[own] ?? figureOf(circuit, reading);
   }
 
   /** The slopes of a part's own reading by the scaled unknowns. */

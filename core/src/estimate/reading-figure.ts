@@ -6,20 +6,6 @@ import type { EstimateReading } from './readings.ts';
 
 /** Statistics of a size only. */
 const UNSIGNED: ReadonlySet<string> = new Set(['rms', 'ripple']);
-/** Kinds whose volts are those between their first two pins, whatever else they have. */
-const TWO_PINNED: ReadonlySet<string> = new Set([
-  'resistor',
-  'capacitor',
-  'inductor',
-  'led',
-  'diode',
-  'zener',
-  'ac',
-  'dc',
-  'battery',
-  'switch',
-  'fuse',
-]);
 
 /** Ohms of a meter that loads nothing. */
 const METER_OHMS = 1e12;
@@ -76,7 +62,7 @@ function netsFigure(circuit: Circuit, [plus, minus]: readonly [string, string], 
   const between =
     statistic !== undefined &&
     UNSIGNED.has(statistic) &&
-    circuit.parts.find(({ pins: [a, b], kind }) => TWO_PINNED.has(kind) && ((a === plus && b === minus) || (a === minus && b === plus)));
+    circuit.parts.find(({ pins: [a, b, ...more] }) => more.length === 0 && ((a === plus && b === minus) || (a === minus && b === plus)));
   return between ? { of: 'part', ref: between.ref, quantity: 'volts', statistic } : { of: 'nets', plus, minus, statistic };
 }
 
