@@ -16,6 +16,7 @@ export { type Circuit, circuitSchema, constructionSchema, emptyCircuit } from '.
 export {
   type Cut,
   cutSeriesParallel,
+  endsOf,
   type ReducedEdge,
   reduceSeriesParallel,
   refsOf,

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { seededRandom } from '../numeric/index.ts';
 import { solve } from '../solve/index.ts';
 import { circuitOf, type LoosePart } from './circuit.testing.ts';
-import { type Circuit, type Cut, cutSeriesParallel, partOf, reduceSeriesParallel, refsOf, reverseCut } from './index.ts';
+import { type Circuit, type Cut, cutSeriesParallel, endsOf, partOf, reduceSeriesParallel, refsOf, reverseCut } from './index.ts';
 
 const NETWORKS = 200;
 
@@ -35,16 +35,6 @@ function ohmsOf(circuit: Circuit, cut: Cut): number {
     case 'parallel':
       return 1 / cut.items.reduce((sum, item) => sum + 1 / ohmsOf(circuit, item), 0);
   }
-}
-
-/** The nets that a cut goes from and to. */
-function endsOf(circuit: Circuit, cut: Cut): readonly [string, string] {
-  if (cut.kind === 'part') {
-    const [a = '', b = ''] = (partOf(circuit, cut.ref)?.pins ?? []) as readonly string[];
-    return cut.reversed ? [b, a] : [a, b];
-  }
-  if (cut.kind === 'parallel') return endsOf(circuit, cut.items[0] as Cut);
-  return [endsOf(circuit, cut.items[0] as Cut)[0], endsOf(circuit, cut.items.at(-1) as Cut)[1]];
 }
 
 /** Whether every piece begins where the one before it ends, all the way down. */

@@ -1,3 +1,4 @@
+import { partOf } from './edit-circuit.ts';
 import type { Circuit } from './schema.ts';
 
 /** A two-terminal cut of a circuit: a part, things in series (from the first terminal on), or things side by side. */
@@ -74,6 +75,20 @@ export function cutSeriesParallel(circuit: Circuit, from: string, to: string, wi
 /** Every ref of a cut, from the first terminal on. */
 export function refsOf(cut: Cut): readonly string[] {
   return cut.kind === 'part' ? [cut.ref] : cut.items.flatMap(refsOf);
+}
+
+/** The two nets that a cut lies between, in its direction. */
+export function endsOf(circuit: Circuit, cut: Cut): readonly [string, string] {
+  switch (cut.kind) {
+    case 'part': {
+      const [a = '', b = ''] = (partOf(circuit, cut.ref)?.pins ?? []) as readonly string[];
+      return cut.reversed ? [b, a] : [a, b];
+    }
+    case 'series':
+      return [endsOf(circuit, cut.items[0] as Cut)[0], endsOf(circuit, cut.items.at(-1) as Cut)[1]];
+    case 'parallel':
+      return endsOf(circuit, cut.items[0] as Cut);
+  }
 }
 
 function mergeParallel(edges: readonly Edge[]): Edge[] {

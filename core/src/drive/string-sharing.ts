@@ -1,4 +1,4 @@
-import { type Circuit, type Cut, partOf, reduceSeriesParallel, refsOf, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, type Cut, endsOf, partOf, reduceSeriesParallel, refsOf, suppliesOf } from '../circuit/index.ts';
 import type { LedPart, Part } from '../device/index.ts';
 import { drawNormal, seededRandom } from '../numeric/index.ts';
 import { type Solution, solve } from '../solve/index.ts';
@@ -92,20 +92,6 @@ function fedAlone(circuit: Circuit, solution: Solution, group: ParallelCut): Cir
     ohms: (STIFF * volts) / Math.abs(amps),
   };
   return { ...circuit, ground: undefined, parts: [feed, ...circuit.parts.filter(({ ref }) => refs.has(ref))] };
-}
-
-/** The two nets that a cut lies between, in its direction. */
-function endsOf(circuit: Circuit, cut: Cut): readonly [string, string] {
-  switch (cut.kind) {
-    case 'part': {
-      const [a = '', b = ''] = (partOf(circuit, cut.ref)?.pins ?? []) as readonly string[];
-      return cut.reversed ? [b, a] : [a, b];
-    }
-    case 'series':
-      return [endsOf(circuit, cut.items[0] as Cut)[0], endsOf(circuit, cut.items.at(-1) as Cut)[1]];
-    case 'parallel':
-      return endsOf(circuit, cut.items[0] as Cut);
-  }
 }
 
 /** Average, in the direction of the cut. */
