@@ -14,6 +14,6 @@ export {
 } from './definition.ts';
 export { type ChipModel, chipLaw, chipVoltsAt, THERMAL_VOLTS } from './led/chip-model.ts';
 export { LED_BODIES, LED_BODY_NAMES, LED_COLOUR_NAMES, LED_COLOURS, type LedBodyName, type LedColourName } from './led/colours.ts';
-export { chipLawOf, chipModelOf, type LedPart, ledVoltsAt } from './led/definition.ts';
+export { chipLawOf, chipModelOf, type LedPart, ledVoltsAt, voltsPerKelvinOf } from './led/definition.ts';
 export { type ChipFit, type ChipPoint, fitChip, typicalChip } from './led/fit-chip.ts';
 export { deviceOf, PART_KINDS, type Part, type PartKind, partSchema } from './registry.ts';

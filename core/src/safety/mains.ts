@@ -1,7 +1,6 @@
+import { TOUCH_VOLTS } from '../caution/index.ts';
 import type { Finding, SafetyRule } from './finding.ts';
 
-/** The limit of extra-low alternating volts (IEC 61140). */
-const MAINS_FROM_VOLTS = 50;
 /** IEC 60335-1, 22.5: under 34 V a second after the plug is drawn. */
 const PLUG_SECONDS = 1;
 /** A store inside a closed case has longer, yet not as long as it takes to open it. */
@@ -10,7 +9,7 @@ const INSIDE_SECONDS = 10;
 /** What a thing on mains must have: a fuse, a way for charge to leave, capacitors made to fail safely, earth on metal. */
 export const mainsFindings: SafetyRule = ({ circuit, arrangements, discharges }) => {
   const source = circuit.parts.find((part) => part.kind === 'ac');
-  if (source?.kind !== 'ac' || source.voltsRms < MAINS_FROM_VOLTS) return [];
+  if (source?.kind !== 'ac' || source.voltsRms < TOUCH_VOLTS.alternating) return [];
   const findings: Finding[] = [];
   const fuses = circuit.parts.filter(({ kind }) => kind === 'fuse');
   if (fuses.length === 0) {

@@ -1,3 +1,4 @@
+import { TOUCH_VOLTS } from '../caution/index.ts';
 import type { Circuit } from '../circuit/index.ts';
 import type { FactName } from './entry.ts';
 import type { Specimen } from './replay.ts';
@@ -33,7 +34,7 @@ export interface SafetyQuestion {
 
 /** What would make a finding or rule one out, and was not looked at yet. */
 export function safetyQuestions({ facts, circuit }: Specimen): readonly SafetyQuestion[] {
-  const onMains = circuit.parts.some((part) => part.kind === 'ac' && part.voltsRms >= MAINS_FROM_VOLTS);
+  const onMains = circuit.parts.some((part) => part.kind === 'ac' && part.voltsRms >= TOUCH_VOLTS.alternating);
   const lithium = circuit.parts.some((part) => part.kind === 'battery' && part.chemistry?.startsWith('li'));
   const questions: SafetyQuestion[] = [];
   const ask = (fact: FactName, text: string) => {
@@ -49,6 +50,3 @@ export function safetyQuestions({ facts, circuit }: Specimen): readonly SafetyQu
   if (lithium) ask('cells-protected', 'Have the cells a protection of their own?');
   return questions;
 }
-
-/** The limit of extra-low alternating volts (IEC 61140). */
-const MAINS_FROM_VOLTS = 50;

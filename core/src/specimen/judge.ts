@@ -1,16 +1,18 @@
+import { TOUCH_VOLTS } from '../caution/index.ts';
 import { ratedJunctionCelsius, stressUnit } from '../drive/index.ts';
 import { formatEngineering } from '../quantity/index.ts';
 import { type Audit, auditSolved, type Finding, worstFirst } from '../safety/index.ts';
 import type { Appraisal } from './appraise.ts';
 import { constructionOf } from './construction.ts';
 import type { Specimen } from './replay.ts';
-import { heatPathIn, litLeds, soaksOf, thermalOf } from './thermal.ts';
+import { heatPathIn, litLeds, type PlacedSoak, soaksOf, thermalOf } from './thermal.ts';
 
 /** What a specimen's own rules judge by, beside the circuit. */
 interface Found {
   readonly specimen: Specimen;
   readonly appraisal: Appraisal;
   readonly rework: number;
+  readonly soaks: readonly PlacedSoak[];
 }
 
 /** What the rules say of the circuit, changed by what is known of the thing itself. */
@@ -21,19 +23,17 @@ const RULES: readonly SpecimenRule[] = [insulation, junctions, hotSurfaces, dera
 /** The circuit's arrangements and findings, with what Opening and the thermometer add to them. */
 export function judgeSpecimen(specimen: Specimen, appraisal: Appraisal, rework: number): Pick<Audit, 'arrangements' | 'findings'> {
   const { arrangements, findings } = auditSolved({ ...appraisal.circuit, construction: constructionOf(specimen) }, appraisal.solution);
+  const found: Found = { specimen, appraisal, rework, soaks: soaksOf(specimen, rework) };
   return {
     arrangements,
-    findings: worstFirst(RULES.reduce((judged, rule) => rule({ specimen, appraisal, rework }, judged), findings)),
+    findings: worstFirst(RULES.reduce((judged, rule) => rule(found, judged), findings)),
   };
 }
-
-/** The limit of extra-low alternating volts (IEC 61140). */
-const MAINS_FROM_VOLTS = 50;
 
 /** What was seen between live parts and hands settles what a plastic case alone leaves open. */
 function insulation({ specimen, appraisal }: Found, findings: readonly Finding[]): readonly Finding[] {
   const seen = specimen.facts.get('insulation');
-  const source = appraisal.circuit.parts.find((part) => part.kind === 'ac' && part.voltsRms >= MAINS_FROM_VOLTS);
+  const source = appraisal.circuit.parts.find((part) => part.kind === 'ac' && part.voltsRms >= TOUCH_VOLTS.alternating);
   if (!source || seen === undefined) return findings;
   const others = findings.filter(({ code }) => code !== 'single-insulation');
   if (seen === '6 mm or more, or two layers') return others;
@@ -53,10 +53,10 @@ function insulation({ specimen, appraisal }: Found, findings: readonly Finding[]
 }
 
 /** A junction whose whole range is over what it may be. */
-function junctions({ specimen, appraisal, rework }: Found, findings: readonly Finding[]): readonly Finding[] {
+function junctions({ specimen, appraisal, rework, soaks }: Found, findings: readonly Finding[]): readonly Finding[] {
   const { circuit, solution } = appraisal;
   const leds = litLeds(circuit, solution);
-  const thermal = thermalOf(specimen, rework, soaksOf(specimen, rework));
+  const thermal = thermalOf(specimen, rework, soaks);
   const hot = leds.flatMap((part): Finding[] => {
     if (findings.some(({ code, ref }) => code === 'over-celsius' && ref === part.ref)) return [];
     const { low, high } = heatPathIn(part, leds, solution, thermal);
@@ -79,10 +79,10 @@ function junctions({ specimen, appraisal, rework }: Found, findings: readonly Fi
 export const TOO_HOT_CELSIUS = 90;
 
 /** A surface that goes to where nothing should be left on. */
-function hotSurfaces({ specimen, rework }: Found, findings: readonly Finding[]): readonly Finding[] {
+function hotSurfaces({ soaks }: Found, findings: readonly Finding[]): readonly Finding[] {
   return [
     ...findings,
-    ...soaksOf(specimen, rework).flatMap(({ place, soak }): Finding[] =>
+    ...soaks.flatMap(({ place, soak }): Finding[] =>
       soak.final.value - 2 * soak.final.uncertainty > TOO_HOT_CELSIUS
         ? [
             {

@@ -49,7 +49,12 @@ export function ledVoltsAt(part: LedPart, amps: number, surroundings: Surroundin
 }
 
 function shiftOf(part: LedPart, { celsius }: Surroundings): number {
-  return (part.voltsShift ?? 0) + (part.voltsPerKelvin ?? VOLTS_PER_KELVIN) * (celsius - 25);
+  return (part.voltsShift ?? 0) + voltsPerKelvinOf(part) * (celsius - 25);
+}
+
+/** By how much one chip's volts change with its temperature, at any current. */
+export function voltsPerKelvinOf({ voltsPerKelvin }: LedPart): number {
+  return voltsPerKelvin ?? VOLTS_PER_KELVIN;
 }
 
 /** One chip of the part at its temperature: volts of a chip → amps of a chip. */

@@ -1,5 +1,5 @@
 import type { Circuit } from '../../circuit/index.ts';
-import type { LedPart } from '../../device/index.ts';
+import { type LedPart, voltsPerKelvinOf } from '../../device/index.ts';
 import {
   type DarkChip,
   type Drive,
@@ -100,16 +100,13 @@ export function lifeOfShare(even: Drive, heat: HeatPath, multiple: number): numb
   return lifeRatio({ ofRated: Math.max(1e-6, even.ofRated * multiple), junctionCelsius }, even);
 }
 
-/** Where nothing is said of a chip's volts against temperature. */
-const VOLTS_PER_KELVIN = -0.002;
-
 function driftOf(part: LedPart, circuit: Circuit, solution: Solution, junctionCelsius: number): LedDetails['drift'] {
   const cold = solution.leds[part.ref]?.chip;
   if (!cold) return undefined;
   const warm = whatIf(circuit, part.ref, { supplyShare: 1, celsius: junctionCelsius }, solution);
   if (!warm.ok || !(cold.amps.avg > 0)) return undefined;
   const kelvin = junctionCelsius - cold.junctionCelsius;
-  return { kelvin, chipVolts: (part.voltsPerKelvin ?? VOLTS_PER_KELVIN) * kelvin, ampsRatio: warm.value.chipAmps / cold.amps.avg };
+  return { kelvin, chipVolts: voltsPerKelvinOf(part) * kelvin, ampsRatio: warm.value.chipAmps / cold.amps.avg };
 }
 
 function flickerOf(ref: string, { circuit, solution, figureBy }: Fit): LedDetails['flicker'] {
