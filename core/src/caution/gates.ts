@@ -75,7 +75,7 @@ export interface Dangers {
 }
 
 /** The limits of extra-low voltage (IEC 61140): above, a touch can kill. */
-export const TOUCH_VOLTS = { alternating: 50, direct: 120 };
+export const TOUCH_VOLTS = { alternating: 50, direct: 120 } as const;
 const BRIGHT_LUMENS = 250;
 const HOT_WATTS = 5;
 

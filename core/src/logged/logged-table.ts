@@ -51,7 +51,7 @@ const UNITS: Readonly<Record<string, readonly [Unit, number]>> = {
 };
 
 /**
- * Reads a CSV as oscilloscopes and loggers write it: any preamble, a header of one or two lines, figures with point
+ * Reads a CSV as oscilloscopes and loggers write it: a preamble or none, a header of one or two lines, figures with point
  * or comma, parted by comma, semicolon or tab. Time is the column that says so, else the first that only rises.
  */
 export function parseLogged(
