@@ -1,6 +1,6 @@
 import { completeInLine } from '../in-line/index.ts';
 import { type Meter, meteredBy } from '../meter/index.ts';
-import { divide, formatEngineering, formatUncertain, type Unit } from '../quantity/index.ts';
+import { divide, formatEngineering, formatUncertain } from '../quantity/index.ts';
 import {
   type BenchState,
   dangersOf,
@@ -13,6 +13,7 @@ import {
 } from '../specimen/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
+import { isLiveUnit, misplaced, refusalOf } from './refuse-reading.ts';
 import { figureOf, metresOf } from './words.ts';
 
 type ReadingUnit = (typeof READING_UNITS)[number];
@@ -229,17 +230,6 @@ function takeFigure(word: string, place: Place, meter: Meter | undefined): Readi
   return { unit: unit as ReadingUnit, value: parsed.value, ...metered, ...(doubtful && { doubtful }) };
 }
 
-function misplaced(unit: Unit, place: Place): string | undefined {
-  if (place.at === 'nets' && unit !== 'volts') return 'between nets only volts are read; for ohms name the part.';
-  if (place.at === 'surface' && unit !== 'celsius') return 'a temperature is in c.';
-  if (place.at === 'light' && unit !== 'lux') return 'light is in lux.';
-  if (place.at === 'source' && unit !== 'volts') return 'at the source it is volts; what is taken is read with “in”.';
-  if (place.at === 'in' && unit === 'ohms') return 'at the supply it is volts, amps or watts.';
-  if ((place.at === 'part' || place.at === 'in') && (unit === 'celsius' || unit === 'lux'))
-    return 'write Tname for a temperature, lux for light.';
-  return undefined;
-}
-
 function takeUncertainty(word: string, figures: ReadingFigure[]): string | undefined {
   const last = figures.at(-1);
   const parsed = figureOf(word.slice(1));
@@ -254,57 +244,6 @@ function takeUncertainty(word: string, figures: ReadingFigure[]): string | undef
 function stateOf(figures: readonly ReadingFigure[], benchState: BenchState): BenchState | undefined {
   if (!figures.some(({ unit }) => isLiveUnit(unit))) return undefined;
   return benchState === 'charged' && figures.every(({ unit }) => unit === 'volts') ? 'charged' : 'live';
-}
-
-function isLiveUnit(unit: ReadingUnit): boolean {
-  return unit === 'amps' || unit === 'watts' || unit === 'volts';
-}
-
-function refusalOf(
-  figures: readonly ReadingFigure[],
-  place: Place,
-  condition: Condition,
-  { benchState, specimen }: BenchContext,
-): string | undefined {
-  const problem = refusalOfAlone(figures, place, condition, specimen) ?? refusalOfRipple(figures, place);
-  if (problem) return problem;
-  const hasOhms = figures.some(({ unit }) => unit === 'ohms');
-  const state = condition.state ?? benchState;
-  if (condition.supplied && state !== 'dead' && !condition.forced)
-    return `An LED is lit alone only with its gadget dead, and the bench is ${state}: unplug it, then press b, or end the line with “dead”; “force” takes it all the same, marked.`;
-  if (hasOhms && figures.some(({ unit }) => isLiveUnit(unit))) return 'Ohms are read dead, volts and amps live: two lines.';
-  if (hasOhms && state !== 'dead' && !condition.forced)
-    return `Ohms are only read dead, and the bench is ${state}: volts spoil the reading, and the meter. Unplug it, then press b, or end the line with “dead”; “force” takes it all the same, marked.`;
-  if (hasOhms && place.at === 'part') {
-    const part = specimen.circuit.parts.find(({ ref }) => ref === place.ref);
-    if (part && part.kind !== 'resistor') return `${place.ref} is not a resistor; its ohms say nothing here.`;
-  }
-  if (figures.some(({ unit, value }) => unit === 'ohms' && value < 0)) return 'Ohms cannot be negative.';
-  return undefined;
-}
-
-/** What does not go with a bench supply's current, or with one chip. */
-function refusalOfAlone(
-  figures: readonly ReadingFigure[],
-  place: Place,
-  { supplied, chip }: Condition,
-  specimen: BenchContext['specimen'],
-): string | undefined {
-  if (!supplied && !chip) return undefined;
-  const part = place.at === 'part' ? specimen.circuit.parts.find(({ ref }) => ref === place.ref) : undefined;
-  if (part?.kind !== 'led') return 'Only an LED is lit alone from a bench supply, as “D1 2.95v @ 30ma”.';
-  if (!supplied) return `${part.ref} chip: with which current? As “${part.ref} chip 2.95v @ 30ma”.`;
-  if (figures.some(({ unit }) => unit !== 'volts')) return 'At a current it is the volts that are read, as “D1 2.95v @ 30ma”.';
-  return undefined;
-}
-
-function refusalOfRipple(figures: readonly ReadingFigure[], place: Place): string | undefined {
-  const ripple = figures.filter(({ statistic }) => statistic === 'ripple');
-  if (ripple.length === 0) return undefined;
-  if (place.at !== 'part' && place.at !== 'nets' && place.at !== 'in')
-    return 'Ripple is of volts or amps of a part, or of volts between nets.';
-  if (ripple.some(({ unit }) => unit !== 'volts' && unit !== 'amps')) return 'Ripple is of volts or amps, from the lowest to the highest.';
-  return ripple.some(({ value }) => value < 0) ? 'Ripple is from the lowest to the highest, and so not negative.' : undefined;
 }
 
 function meaningOf(

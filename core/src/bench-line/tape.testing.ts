@@ -1,5 +1,5 @@
 import { completeDraft, type Entry, type EntryDraft, replay, type Specimen } from '../specimen/index.ts';
-import { benchContext, parseBenchLine } from './index.ts';
+import { type BenchOutcome, benchContext, parseBenchLine } from './index.ts';
 
 /** A line as it is typed at the bench, or an entry that no line makes. */
 export type TestLine = string | EntryDraft;
@@ -16,6 +16,11 @@ export function entriesOf(...lines: readonly TestLine[]): Entry[] {
 
 export function specimenOf(...lines: readonly TestLine[]): Specimen {
   return replay(entriesOf(...lines));
+}
+
+/** What a line means after others were entered. */
+export function outcomeOf(line: string, ...before: readonly TestLine[]): BenchOutcome {
+  return parseBenchLine(line, benchContext(specimenOf(...before)));
 }
 
 function draftOf(line: string, entries: readonly Entry[]): EntryDraft {
