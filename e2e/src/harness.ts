@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
@@ -91,6 +91,29 @@ export async function pressNew(page: Page): Promise<void> {
     return;
   }
   throw new Error('n opens no dialog.');
+}
+
+/** Makes a specimen from the shelf, by keyboard, and waits until it is open at its claims. */
+export async function makeSpecimen(page: Page, name: string): Promise<void> {
+  await pressNew(page);
+  await page.keyboard.type(name);
+  await page.keyboard.press('Enter');
+  await waitForText(page, 'Claim', 'h1');
+}
+
+/** Presses the button of these words. */
+export async function pressButton(page: Page, words: string, scope = 'main, [role=dialog]'): Promise<void> {
+  const found = await page.evaluateHandle(
+    (text, place) =>
+      [...document.querySelectorAll(place)]
+        .flatMap((root) => [...root.querySelectorAll('button')])
+        .find((button) => button.textContent?.trim() === text),
+    words,
+    scope,
+  );
+  const button = found.asElement();
+  if (!button) throw new Error(`There is no button “${words}”.`);
+  await (button as ElementHandle<HTMLButtonElement>).click();
 }
 
 /** Types a line on the bench line and enters it, by keyboard alone, and waits until it was taken. */

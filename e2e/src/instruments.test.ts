@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { enterLine, goTo, meaning, openPage, tabTo, waitForText } from './harness.ts';
+import { enterLine, goTo, meaning, openPage, pressButton, tabTo, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
@@ -45,12 +45,6 @@ async function tapSpace(slot: string): Promise<string> {
   const said = await meaning(page);
   await page.keyboard.press('Escape');
   return said;
-}
-
-async function press(words: string): Promise<void> {
-  await page.evaluate((text) => {
-    [...document.querySelectorAll('button')].find((button) => button.textContent?.trim() === text)?.click();
-  }, words);
 }
 
 /** Stand-ins in a process of their own, whose cable can be pulled. */
@@ -196,11 +190,11 @@ describe('what is not allowed', () => {
     const volts = await page.waitForSelector('[role=dialog] form input');
     await volts?.click({ count: 3 });
     await page.keyboard.type('9');
-    await press('Switch on');
+    await pressButton(page, 'Switch on');
     await waitForText(page, 'V that First light allows', '[role=dialog]');
     await volts?.click({ count: 3 });
     await page.keyboard.type('5');
-    await press('Switch on');
+    await pressButton(page, 'Switch on');
     await page.waitForFunction(() => /Switch off/.test(document.querySelector('[role=dialog]')?.textContent ?? ''), { timeout: 10_000 });
     const other = await openPage(bench.browser, `${bench.app.url}/`);
     const output = () =>

@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
-import { enterLine, goTo, meaning, openPage, pressNew, tabTo, waitForSaved, waitForText } from './harness.ts';
+import { enterLine, goTo, makeSpecimen, meaning, openPage, pressButton, tabTo, waitForSaved, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const DRAWINGS = fileURLToPath(new URL('../../demo/pictures', import.meta.url));
@@ -60,10 +60,7 @@ beforeAll(async () => {
 async function newSpecimen(name: string): Promise<void> {
   await page.goto(`${bench.app.url}/`, { waitUntil: 'load' });
   await page.waitForSelector('h1');
-  await pressNew(page);
-  await page.keyboard.type(name);
-  await page.keyboard.press('Enter');
-  await waitForText(page, 'Claim', 'h1');
+  await makeSpecimen(page, name);
   await goTo(page, 't', 'Trace');
 }
 
@@ -96,20 +93,6 @@ async function clickAt(side: 'front' | 'back', share: readonly [number, number])
 
 async function clickPad(pad: number): Promise<void> {
   await clickAt('front', PADS[pad - 1] as readonly [number, number]);
-}
-
-async function press(words: string, scope = 'main, [role=dialog]'): Promise<void> {
-  const found = await page.evaluateHandle(
-    (text, place) =>
-      [...document.querySelectorAll(place)]
-        .flatMap((root) => [...root.querySelectorAll('button')])
-        .find((button) => button.textContent?.trim() === text),
-    words,
-    scope,
-  );
-  const button = found.asElement();
-  if (!button) throw new Error(`There is no button “${words}”.`);
-  await (button as ElementHandle<HTMLButtonElement>).click();
 }
 
 function padCount(): Promise<number> {
@@ -174,7 +157,7 @@ async function expectTraced(): Promise<void> {
 describe('a board, from two photos to a recognised circuit', () => {
   it('by mouse', async () => {
     await newSpecimen('By mouse');
-    await press('Photos of the board');
+    await pressButton(page, 'Photos of the board');
     for (const side of ['front', 'back'] as const) {
       const chooser = await page.waitForSelector('input[data-photo-chooser=trace]');
       await (chooser as ElementHandle<HTMLInputElement>).uploadFile(files[side]);
@@ -196,7 +179,7 @@ describe('a board, from two photos to a recognised circuit', () => {
     await page.keyboard.press('Escape');
     await page.waitForSelector('[data-board] img[data-side=back]');
 
-    await press('Align');
+    await pressButton(page, 'Align');
     for (const { front, back } of HOLES) {
       await clickAt('front', front);
       await page.waitForFunction(() => document.querySelector('[role=slider]')?.getAttribute('aria-valuetext') === '100 % see-through');
@@ -208,12 +191,12 @@ describe('a board, from two photos to a recognised circuit', () => {
     const [front, back] = [await onScreen('front', HOLES[0].front), await onScreen('back', HOLES[0].back)];
     expect(Math.hypot(front.x - back.x, front.y - back.y)).toBeLessThan(4);
 
-    await press('Pin');
+    await pressButton(page, 'Pin');
     for (const [index] of PADS.entries()) {
       await clickPad(index + 1);
       await waitForPads(index + 1);
     }
-    await press('Part');
+    await pressButton(page, 'Part');
     await clickPad(3);
     await clickPad(4);
     await page.waitForFunction(() =>
@@ -229,7 +212,7 @@ describe('a board, from two photos to a recognised circuit', () => {
     await page.waitForSelector('[data-schematic] [data-ref=R1]');
     await waitForSaved(page);
 
-    await press('Hold');
+    await pressButton(page, 'Hold');
     for (const [index, pad] of [1, 3, 4, 5, 15].entries()) {
       await clickPad(pad);
       await waitForBench(['hold 1:', 'hold 1: 3', 'hold 1: 3 4', 'hold 1: 3 4 5', 'hold 1: 3 4 5 15'][index] as string);
@@ -245,7 +228,7 @@ describe('a board, from two photos to a recognised circuit', () => {
 
     await waitForText(page, 'joined, or only R1?');
     await page.waitForSelector('[data-board] line[stroke-dasharray]');
-    await press('1 to 4');
+    await pressButton(page, '1 to 4');
     await waitForBench('hold 1 over 4: 4');
     await page.keyboard.type('10.2r');
     await page.keyboard.press('Enter');
@@ -385,50 +368,5 @@ describe('what does not fit together', () => {
     await page.bringToFront();
     await waitForText(page, 'hold 4: none');
     await other.close();
-  });
-});
-
-describe('marks', () => {
-  it('a mark that was found out is kept for every specimen, and found though misread', async () => {
-    await page.goto(`${bench.app.url}/marks`, { waitUntil: 'load' });
-    await waitForText(page, 'Marks', 'h1');
-    await press('Add a mark');
-    for (const [label, words] of [
-      ['Mark, as printed', 'Q80'],
-      ['Body', 'sod-123'],
-      ['What it is', 'zener diode, 8.2 V'],
-      ['As the bench line enters it', 'zener 8.2v'],
-    ] as const) {
-      await tabTo(page, label);
-      await page.keyboard.type(words);
-    }
-    await page.keyboard.press('Enter');
-    await waitForText(page, 'Q80 is kept');
-    await newSpecimen('With a zener');
-    await enterLine(page, 'Z1 mark QBO on 1 2');
-    await waitForText(page, '8.20 V');
-  });
-
-  it('takes a CSV with what is right in it, and names the rest', async () => {
-    await page.goto(`${bench.app.url}/marks`, { waitUntil: 'load' });
-    await waitForText(page, 'Marks', 'h1');
-    const csv = join(bench.app.folder, 'marks.csv');
-    writeFileSync(csv, 'mark,what,note\nAA1,a diode,from a lamp\n,nothing,\n');
-    const chooser = await page.waitForSelector('input[data-marks-csv]');
-    await (chooser as ElementHandle<HTMLInputElement>).uploadFile(csv);
-    await waitForText(page, '1 mark taken');
-    await waitForText(page, 'Line 3: mark');
-    await waitForText(page, 'from a lamp');
-  });
-
-  it('colours that are no row of bands are said to be none; a meter decides between those that are', async () => {
-    await newSpecimen('Bands');
-    await page.type('input[placeholder="red violet black gold"]', 'white white pink');
-    await waitForText(page, 'No legal row of bands');
-    await page.click('input[placeholder="red violet black gold"]', { count: 3 });
-    await page.keyboard.type('orange violet black gold');
-    await page.type('input[placeholder="26.8r"]', '26.8r');
-    await waitForText(page, 'the meter’s 26.8 Ω fits');
-    expect(await page.$eval('[aria-label=Markings] li button', (button) => button.textContent)).toContain('27.0');
   });
 });

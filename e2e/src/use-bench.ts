@@ -1,7 +1,7 @@
 import { rmSync } from 'node:fs';
 import { afterAll, beforeAll, expect } from '@jest/globals';
 import type { Browser, Page } from 'puppeteer-core';
-import { newFolder, openBrowser, openPage, pressNew, type RunningApp, startApp, waitForText } from './harness.ts';
+import { makeSpecimen, newFolder, openBrowser, openPage, type RunningApp, startApp } from './harness.ts';
 
 /** The application in a folder of its own, and a browser on it, for the tests of one file. */
 export class Bench {
@@ -31,11 +31,7 @@ export function useBench(script: 'demo' | 'start', { specimen, bare = false, for
     bench.browser = await openBrowser();
     if (bare) return;
     bench.page = await openPage(bench.browser, `${bench.app.url}/`, bench.complaints);
-    if (specimen === undefined) return;
-    await pressNew(bench.page);
-    await bench.page.keyboard.type(specimen);
-    await bench.page.keyboard.press('Enter');
-    await waitForText(bench.page, 'Claim', 'h1');
+    if (specimen !== undefined) await makeSpecimen(bench.page, specimen);
   }, LONGEST_START_MS);
   afterAll(async () => {
     await bench.browser?.close();

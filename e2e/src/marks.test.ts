@@ -1,0 +1,65 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { enterLine, goTo, makeSpecimen, pressButton, tabTo, waitForText } from './harness.ts';
+import { useBench } from './use-bench.ts';
+
+const bench = useBench('start');
+let page: Page;
+
+beforeAll(() => {
+  page = bench.page;
+});
+
+async function newSpecimen(name: string): Promise<void> {
+  await page.goto(`${bench.app.url}/`, { waitUntil: 'load' });
+  await page.waitForSelector('h1');
+  await makeSpecimen(page, name);
+  await goTo(page, 't', 'Trace');
+}
+
+describe('marks', () => {
+  it('a mark that was found out is kept for every specimen, and found though misread', async () => {
+    await page.goto(`${bench.app.url}/marks`, { waitUntil: 'load' });
+    await waitForText(page, 'Marks', 'h1');
+    await pressButton(page, 'Add a mark');
+    for (const [label, words] of [
+      ['Mark, as printed', 'Q80'],
+      ['Body', 'sod-123'],
+      ['What it is', 'zener diode, 8.2 V'],
+      ['As the bench line enters it', 'zener 8.2v'],
+    ] as const) {
+      await tabTo(page, label);
+      await page.keyboard.type(words);
+    }
+    await page.keyboard.press('Enter');
+    await waitForText(page, 'Q80 is kept');
+    await newSpecimen('With a zener');
+    await enterLine(page, 'Z1 mark QBO on 1 2');
+    await waitForText(page, '8.20 V');
+  });
+
+  it('takes a CSV with what is right in it, and names the rest', async () => {
+    await page.goto(`${bench.app.url}/marks`, { waitUntil: 'load' });
+    await waitForText(page, 'Marks', 'h1');
+    const csv = join(bench.app.folder, 'marks.csv');
+    writeFileSync(csv, 'mark,what,note\nAA1,a diode,from a lamp\n,nothing,\n');
+    const chooser = await page.waitForSelector('input[data-marks-csv]');
+    await (chooser as ElementHandle<HTMLInputElement>).uploadFile(csv);
+    await waitForText(page, '1 mark taken');
+    await waitForText(page, 'Line 3: mark');
+    await waitForText(page, 'from a lamp');
+  });
+
+  it('colours that are no row of bands are said to be none; a meter decides between those that are', async () => {
+    await newSpecimen('Bands');
+    await page.type('input[placeholder="red violet black gold"]', 'white white pink');
+    await waitForText(page, 'No legal row of bands');
+    await page.click('input[placeholder="red violet black gold"]', { count: 3 });
+    await page.keyboard.type('orange violet black gold');
+    await page.type('input[placeholder="26.8r"]', '26.8r');
+    await waitForText(page, 'the meter’s 26.8 Ω fits');
+    expect(await page.$eval('[aria-label=Markings] li button', (button) => button.textContent)).toContain('27.0');
+  });
+});
