@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf, type LoosePart } from '../circuit/circuit.testing.ts';
 import type { Circuit } from '../circuit/index.ts';
-import { audit, type FindingCode, findingSource, shortFinding } from './index.ts';
+import { audit, type Finding, type FindingCode, findingSource, shortFinding } from './index.ts';
 
 type Construction = NonNullable<Circuit['construction']>;
 interface Case {
@@ -84,57 +84,75 @@ const STRINGS: readonly LoosePart[] = [
   { ref: 'D2', kind: 'led', pins: ['b', '-'] },
 ];
 
-/** For every rule one circuit that it speaks of, and one beside it, as near as can be, that it does not. */
-const TABLE: Readonly<Record<FindingCode, { readonly fires: Case; readonly quiet: Case }>> = {
-  'over-amps': { fires: { parts: but(CLIP, 'D1', { rated: { amps: 0.015 } }) }, quiet: { parts: CLIP } },
-  'over-peak-amps': { fires: { parts: but(BELL, 'D1', { rated: { peakAmps: 0.01 } }) }, quiet: { parts: BELL } },
-  'over-watts': { fires: { parts: but(CLIP, 'R1', { rated: { watts: 0.02 } }) }, quiet: { parts: CLIP } },
-  'over-volts': { fires: { parts: but(LAMP, 'C2', { rated: { volts: 50 } }) }, quiet: { parts: LAMP } },
-  'over-reverse-volts': { fires: { parts: without(BELL, 'D2') }, quiet: { parts: BELL } },
+/** For every rule how it speaks (severity and part), one circuit that it speaks of, and one beside it, as near as can be, that it does not. */
+const TABLE: Readonly<Record<FindingCode, { readonly as: string; readonly fires: Case; readonly quiet: Case }>> = {
+  'over-amps': { as: 'caution D1', fires: { parts: but(CLIP, 'D1', { rated: { amps: 0.015 } }) }, quiet: { parts: CLIP } },
+  'over-peak-amps': { as: 'caution D1', fires: { parts: but(BELL, 'D1', { rated: { peakAmps: 0.01 } }) }, quiet: { parts: BELL } },
+  'over-watts': { as: 'unsafe R1', fires: { parts: but(CLIP, 'R1', { rated: { watts: 0.02 } }) }, quiet: { parts: CLIP } },
+  'over-volts': { as: 'caution C2', fires: { parts: but(LAMP, 'C2', { rated: { volts: 50 } }) }, quiet: { parts: LAMP } },
+  'over-reverse-volts': { as: 'caution D1', fires: { parts: without(BELL, 'D2') }, quiet: { parts: BELL } },
   'over-celsius': {
+    as: 'caution D1',
     fires: { parts: but(CLIP, 'D1', { kelvinPerWatt: 2000, rated: { celsius: 100 } }) },
     quiet: { parts: but(CLIP, 'D1', { kelvinPerWatt: 300, rated: { celsius: 100 } }) },
   },
-  'no-bleeder': { fires: { parts: without(LAMP, 'R2') }, quiet: { parts: LAMP } },
-  'slow-bleeder': { fires: { parts: but(LAMP, 'R2', { ohms: 4.7e6 }) }, quiet: { parts: but(LAMP, 'R2', { ohms: 1e6 }) } },
-  'no-fuse': { fires: { parts: but(without(LAMP, 'F1'), 'R1', { pins: ['L', 'a'] }) }, quiet: { parts: LAMP } },
-  'fuse-in-neutral': { fires: { parts: LAMP, construction: { livePin: 'N' } }, quiet: { parts: LAMP, construction: { livePin: 'L' } } },
+  'no-bleeder': { as: 'unsafe C1', fires: { parts: without(LAMP, 'R2') }, quiet: { parts: LAMP } },
+  'slow-bleeder': {
+    as: 'caution C1',
+    fires: { parts: but(LAMP, 'R2', { ohms: 4.7e6 }) },
+    quiet: { parts: but(LAMP, 'R2', { ohms: 1e6 }) },
+  },
+  'no-fuse': { as: 'unsafe V1', fires: { parts: but(without(LAMP, 'F1'), 'R1', { pins: ['L', 'a'] }) }, quiet: { parts: LAMP } },
+  'fuse-in-neutral': {
+    as: 'unsafe F1',
+    fires: { parts: LAMP, construction: { livePin: 'N' } },
+    quiet: { parts: LAMP, construction: { livePin: 'L' } },
+  },
   'no-earth': {
+    as: 'unsafe V1',
     fires: { parts: LAMP, construction: { case: 'metal', earthed: false } },
     quiet: { parts: LAMP, construction: { case: 'metal', earthed: true } },
   },
-  'capacitor-class': { fires: { parts: but(LAMP, 'C1', { rated: { class: 'film' } }) }, quiet: { parts: LAMP } },
+  'capacitor-class': { as: 'unsafe C1', fires: { parts: but(LAMP, 'C1', { rated: { class: 'film' } }) }, quiet: { parts: LAMP } },
   'unbalanced-strings': {
+    as: 'caution D1',
     fires: { parts: [...CLIP, { ref: 'D2', kind: 'led', pins: ['a', '-'] }] },
     quiet: { parts: STRINGS },
   },
-  'parallel-regulators': { fires: { parts: SINKS }, quiet: { parts: without(SINKS, 'U2') } },
-  'no-current-limit': { fires: { parts: but(without(LITHIUM, 'R1'), 'D1', { pins: ['+', '-'] }) }, quiet: { parts: LITHIUM } },
+  'parallel-regulators': { as: 'note U1', fires: { parts: SINKS }, quiet: { parts: without(SINKS, 'U2') } },
+  'no-current-limit': {
+    as: 'caution D1',
+    fires: { parts: but(without(LITHIUM, 'R1'), 'D1', { pins: ['+', '-'] }) },
+    quiet: { parts: LITHIUM },
+  },
   'unprotected-cells': {
+    as: 'unsafe B1',
     fires: { parts: LITHIUM, construction: { cellsProtected: false } },
     quiet: { parts: LITHIUM, construction: { cellsProtected: true } },
   },
-  'mixed-cells': { fires: { parts: but(CELLS, 'B2', { chemistry: 'nimh' }) }, quiet: { parts: CELLS } },
-  'converter-volts': { fires: { parts: but(MODULE, 'V1', { volts: 9 }) }, quiet: { parts: MODULE } },
-  flicker: { fires: { parts: without(without(LAMP, 'C2'), 'R3') }, quiet: { parts: LAMP } },
+  'mixed-cells': { as: 'caution B1', fires: { parts: but(CELLS, 'B2', { chemistry: 'nimh' }) }, quiet: { parts: CELLS } },
+  'converter-volts': { as: 'unsafe K1', fires: { parts: but(MODULE, 'V1', { volts: 9 }) }, quiet: { parts: MODULE } },
+  flicker: { as: 'note D1', fires: { parts: without(without(LAMP, 'C2'), 'R3') }, quiet: { parts: LAMP } },
   'single-insulation': {
+    as: 'note V1',
     fires: { parts: LAMP, construction: { case: 'plastic' } },
     quiet: { parts: LAMP, construction: { case: 'metal', earthed: true } },
   },
 };
 
-function codesOf({ parts, construction }: Case): readonly FindingCode[] {
+function findingsOf({ parts, construction }: Case): readonly Finding[] {
   const audited = audit(circuitOf(parts, construction && { construction }));
   if (!audited.ok) throw new Error(audited.error.message);
-  return audited.value.findings.map(({ code }) => code);
+  return audited.value.findings;
 }
 
 describe('every rule', () => {
   it.each(Object.entries(TABLE) as [FindingCode, (typeof TABLE)[FindingCode]][])(
     '%s fires where it should, and not beside it',
-    (code, { fires, quiet }) => {
-      expect(codesOf(fires)).toContain(code);
-      expect(codesOf(quiet)).not.toContain(code);
+    (code, { as, fires, quiet }) => {
+      const said = findingsOf(fires).filter((finding) => finding.code === code);
+      expect(said.map(({ severity, ref }) => `${severity} ${ref}`)).toContain(as);
+      expect(findingsOf(quiet).map((finding) => finding.code)).not.toContain(code);
     },
   );
 
