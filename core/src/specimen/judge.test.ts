@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
-import { appraise, type EntryDraft, judgeSpecimen } from './index.ts';
+import { appraise, type EntryDraft, judgeSpecimen, summarise } from './index.ts';
 
 function judged(...lines: TestLine[]) {
   const specimen = specimenOf(...lines);
@@ -75,5 +75,17 @@ describe('what the thermometer adds', () => {
       [...severities].sort((a, b) => ['unsafe', 'caution', 'note'].indexOf(a) - ['unsafe', 'caution', 'note'].indexOf(b)),
     );
     expect(severities[0]).toBe('unsafe');
+  });
+});
+
+describe('on the shelf', () => {
+  it('what is unsafe comes before what is to be careful of, which comes before nothing', () => {
+    const bare = summarise(specimenOf(...LAMP, fact('case', 'plastic'), fact('insulation', 'bare pads')));
+    expect(bare.worst).toMatch(/^do not use: the case alone insulates/);
+    const cells = summarise(specimenOf('B1 3 aaa alkaline on A G', 'R1 100r on A B', 'D1-D4 led white 5mm parallel on B G', 'R1 1v'));
+    expect(cells.worst).toBeUndefined();
+    expect(cells.caution).toBe('strings share badly');
+    const sound = summarise(specimenOf(...CLIP, 'R1 1.9v'));
+    expect(sound.worst ?? sound.caution).toBeUndefined();
   });
 });

@@ -1,6 +1,6 @@
 import { stressUnit } from '../drive/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
-import { shortFinding } from '../safety/index.ts';
+import { type Finding, shortFinding } from '../safety/index.ts';
 import { type Appraisal, appraise } from './appraise.ts';
 import { doubtsOf } from './claim-figures.ts';
 import { type ClaimComparison, compareClaims } from './compare-claims.ts';
@@ -26,6 +26,8 @@ export interface Summary {
   /** Of the claims that were measured: how many hold. */
   readonly honesty?: { readonly held: number; readonly compared: number };
   readonly worst?: string;
+  /** What to be careful of, where nothing is worse. */
+  readonly caution?: string;
 }
 
 /** The row of a specimen on the shelf. */
@@ -39,10 +41,11 @@ export function summarise(specimen: Specimen): Summary {
   const claimedWatts = specimen.claims.find(({ field }) => field === 'watts')?.value;
   const doubts = doubtsOf(specimen).filter(({ severity }) => severity !== 'question');
   const comparisons = compareClaims(specimen);
+  const findings = current ? judgeSpecimen(specimen, current, isReworked ? count : 0).findings : [];
+  const unsafe = findingsInWords(findings, 'unsafe');
+  const caution = findingsInWords(findings, 'caution');
   const worst =
-    unsafeInWords(specimen, current, isReworked ? count : 0) ??
-    overInWords(current) ??
-    doubts.find(({ severity }) => severity === 'impossible')?.text;
+    (unsafe && `do not use: ${unsafe}`) ?? overInWords(current) ?? doubts.find(({ severity }) => severity === 'impossible')?.text;
   return {
     name: specimen.name,
     supply: supplyInWords(specimen),
@@ -57,16 +60,14 @@ export function summarise(specimen: Specimen): Summary {
     doubts: doubts.length,
     ...(comparisons.length > 0 && { honesty: { held: comparisons.filter(({ holds }) => holds).length, compared: comparisons.length } }),
     ...(worst && { worst }),
+    ...(caution && { caution }),
   };
 }
 
-/** What makes it not to be used, in a few words. */
-function unsafeInWords(specimen: Specimen, appraisal: Appraisal | undefined, rework: number): string | undefined {
-  if (!appraisal) return undefined;
-  const { findings } = judgeSpecimen(specimen, appraisal, rework);
-  const [first, ...others] = findings.filter(({ severity }) => severity === 'unsafe');
-  if (!first) return undefined;
-  return `do not use: ${shortFinding(first)}${others.length > 0 ? `, ${others.length} more` : ''}`;
+/** The first of a severity in a few words, and how many more. */
+function findingsInWords(findings: readonly Finding[], severity: Finding['severity']): string | undefined {
+  const [first, ...others] = findings.filter((finding) => finding.severity === severity);
+  return first && `${shortFinding(first)}${others.length > 0 ? `, ${others.length} more` : ''}`;
 }
 
 /** What is furthest over its rating. */

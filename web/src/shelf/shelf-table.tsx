@@ -100,14 +100,15 @@ function Row({ row: { id, summary } }: { readonly row: ShelfRow }) {
   );
 }
 
-function findingLevel({ drive, worst, doubts }: Summary): Level {
+function findingLevel({ drive, worst, caution, doubts }: Summary): Level {
   if (worst !== undefined) return 'over';
-  if (doubts > 0) return 'caution';
+  if (caution !== undefined || doubts > 0) return 'caution';
   return drive?.measured ? 'within' : 'none';
 }
 
-function findingWords({ drive, worst, doubts }: Summary): string {
+function findingWords({ drive, worst, caution, doubts }: Summary): string {
   if (worst !== undefined) return worst;
+  if (caution !== undefined) return caution;
   if (doubts > 0) return doubts === 1 ? 'one doubtful claim' : `${doubts} doubtful claims`;
   return drive?.measured ? 'none open' : 'not measured yet';
 }
