@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { completeDraft, entrySchema, replay } from '../specimen/index.ts';
+import { completeDraft, entrySchema, replay } from '../tape/index.ts';
 import { benchContext, completeBenchLine, LONGEST_LINE, parseBenchLine } from './index.ts';
 import { entriesOf, outcomeOf } from './tape.testing.ts';
 

@@ -1,6 +1,6 @@
 import { GENERIC_MARKS, type SemiconductorMark } from '../marking/index.ts';
 import { GENERIC_METERS, type Meter } from '../meter/index.ts';
-import { anchorOf, type BenchState, isPadNumber, netOf, type Specimen } from '../specimen/index.ts';
+import { anchorOf, type BenchState, isPadNumber, netOf, type Specimen } from '../tape/index.ts';
 
 /** What the grammar needs to know of the specimen. */
 export interface BenchContext {

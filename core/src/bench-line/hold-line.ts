@@ -1,4 +1,4 @@
-import type { Continuity } from '../specimen/index.ts';
+import type { Continuity } from '../tape/index.ts';
 
 type Hold = NonNullable<Continuity['nextHold']>;
 

@@ -1,7 +1,9 @@
+import { mainSupply } from '../appraisal/index.ts';
 import { TOUCH_VOLTS } from '../caution/index.ts';
 import { INSTRUMENT_FACTS, type InstrumentKind, type Measured, type Quantity } from '../meter/index.ts';
 import type { Unit } from '../quantity/index.ts';
-import { dangersOf, mainSupply, netOf, type Place } from '../specimen/index.ts';
+import { netOf, type Place } from '../tape/index.ts';
+import { dangersOf } from '../verdict/index.ts';
 import type { BenchContext } from './context.ts';
 import { parseBenchLine } from './parse-bench-line.ts';
 

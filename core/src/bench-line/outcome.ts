@@ -1,4 +1,4 @@
-import type { EntryDraft } from '../specimen/index.ts';
+import type { EntryDraft } from '../tape/index.ts';
 
 /** What a line as typed so far means. */
 export type BenchOutcome =

@@ -1,6 +1,6 @@
 import { sayMeter } from '../meter/index.ts';
 import { formatEngineering } from '../quantity/index.ts';
-import { BENCH_STATES, type BenchState, netOf, SENSES, type Sense, terminalName } from '../specimen/index.ts';
+import { BENCH_STATES, type BenchState, netOf, SENSES, type Sense, terminalName } from '../tape/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { parseClaim } from './parse-claim.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { replay } from '../specimen/index.ts';
+import { replay } from '../tape/index.ts';
 import { entriesOf, outcomeOf } from './tape.testing.ts';
 
 describe('continuity', () => {

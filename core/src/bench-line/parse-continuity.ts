@@ -1,4 +1,4 @@
-import { isPadNumber, padNameSchema } from '../specimen/index.ts';
+import { isPadNumber, padNameSchema } from '../tape/index.ts';
 import type { BenchContext } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { figureOf } from './words.ts';

@@ -1,7 +1,7 @@
 import { deviceOf, partSchema } from '../device/index.ts';
 import { partValue } from '../draw/index.ts';
 import { findMarks, sayMistaken } from '../marking/index.ts';
-import { pinName } from '../specimen/index.ts';
+import { pinName } from '../tape/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { BUILDERS, type TypedKind } from './part-builders.ts';

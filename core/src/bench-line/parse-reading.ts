@@ -1,16 +1,8 @@
 import { completeInLine } from '../in-line/index.ts';
 import { type Meter, meteredBy } from '../meter/index.ts';
 import { divide, formatEngineering, formatUncertain } from '../quantity/index.ts';
-import {
-  type BenchState,
-  dangersOf,
-  inLineFigures,
-  netOf,
-  type Place,
-  READING_UNITS,
-  type ReadingFigure,
-  terminalName,
-} from '../specimen/index.ts';
+import { type BenchState, inLineFigures, netOf, type Place, READING_UNITS, type ReadingFigure, terminalName } from '../tape/index.ts';
+import { dangersOf } from '../verdict/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { isLiveUnit, misplaced, refusalOf } from './refuse-reading.ts';

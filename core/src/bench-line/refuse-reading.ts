@@ -1,5 +1,5 @@
 import type { Unit } from '../quantity/index.ts';
-import type { Entry, Place, ReadingFigure } from '../specimen/index.ts';
+import type { Entry, Place, ReadingFigure } from '../tape/index.ts';
 import type { BenchContext } from './context.ts';
 
 type Condition = Extract<Entry, { kind: 'reading' }>['condition'];

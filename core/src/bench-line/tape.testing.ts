@@ -1,4 +1,4 @@
-import { completeDraft, type Entry, type EntryDraft, replay, type Specimen } from '../specimen/index.ts';
+import { completeDraft, type Entry, type EntryDraft, replay, type Specimen } from '../tape/index.ts';
 import { type BenchOutcome, benchContext, parseBenchLine } from './index.ts';
 
 /** A line as it is typed at the bench, or an entry that no line makes. */

@@ -1,5 +1,5 @@
 import { type Circuit, suppliesOf } from '../circuit/index.ts';
-import { isAlternating, solve, solveOperatingPoint } from '../solve/index.ts';
+import { isAlternating, type Solution, solve, solveOperatingPoint } from '../solve/index.ts';
 
 /** How long a store takes to be safe after the source is gone. */
 export interface Discharge {
@@ -27,16 +27,18 @@ export const LIMITS_OF_STORES = { 60: 'IEC 61140, extra-low direct volts', 34: '
  * For every capacitor that can hold a dangerous charge: how long until it does not, t = R·C·ln(V₀/V), with R what
  * resistors alone put across it once every supply is gone. LEDs in its way help only down to their own volts, so they
  * are not counted.
+ *
+ * @param solved the solution of the same circuit, where it is known already
  */
-export function dischargesOf(circuit: Circuit): readonly Discharge[] {
-  const solution = suppliesOf(circuit).length > 0 ? solve(circuit) : undefined;
+export function dischargesOf(circuit: Circuit, solved?: Solution): readonly Discharge[] {
+  const solution = solved ?? solutionOrNone(circuit);
   const peak = Math.max(
     0,
     ...circuit.parts.map((part) => (part.kind === 'ac' ? part.voltsRms * Math.SQRT2 : part.kind === 'dc' ? part.volts : 0)),
   );
   return circuit.parts.flatMap((part): Discharge[] => {
     if (part.kind !== 'capacitor') return [];
-    const volts = solution?.ok ? solution.value.parts[part.ref]?.volts : undefined;
+    const volts = solution?.parts[part.ref]?.volts;
     const fromVolts = volts
       ? Math.max(Math.abs(volts.min), Math.abs(volts.max))
       : isAlternating(circuit)
@@ -49,6 +51,11 @@ export function dischargesOf(circuit: Circuit): readonly Discharge[] {
     const secondsTo = (limit: number) => bleederOhms * part.farads * Math.max(0, Math.log(fromVolts / limit));
     return [{ ...held, bleederOhms, secondsTo60: secondsTo(LIMIT_60), secondsTo34: secondsTo(LIMIT_34) }];
   });
+}
+
+function solutionOrNone(circuit: Circuit): Solution | undefined {
+  const solved = suppliesOf(circuit).length > 0 ? solve(circuit) : undefined;
+  return solved?.ok ? solved.value : undefined;
 }
 
 /** Ohms between two nets through resistances alone, by a volt put across them. */

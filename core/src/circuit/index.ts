@@ -24,3 +24,4 @@ export {
   type SeriesParallel,
 } from './series-parallel.ts';
 export { groundOf, suppliesOf } from './supply.ts';
+export { celsiusOf } from './temperature.ts';

@@ -1,3 +1,4 @@
+export { AMBIENT_CELSIUS } from './ambient.ts';
 export { CELLS, type CellState, CHEMISTRIES, type Chemistry, cellSize, typicalCell } from './battery/cells.ts';
 export { type BatteryPart, cellOf } from './battery/definition.ts';
 export {

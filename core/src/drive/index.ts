@@ -1,4 +1,5 @@
 export { type BoardSeat, type HeatPath, type HeatPathOf, type HeatResistance, type HeatStretch, heatPathOf } from './heat/heat-path.ts';
+export { boardCelsiusOf, chipsOf, heatPathIn, litLeds, type Thermal } from './heat/led-heat.ts';
 export { fitSoak, type Soak, type SoakPoint } from './heat/soak.ts';
 export { type Drive, LIFE_MODEL, type Life, lifeAt, lifeFactors, lifeRatio, usualLifeHours } from './life/life.ts';
 export { type FlickerRegion, flickerRegion, lowRiskFlickerPercent, noEffectFlickerPercent } from './light/flicker.ts';

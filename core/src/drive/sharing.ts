@@ -1,7 +1,7 @@
 import { type Circuit, partOf, withFields } from '../circuit/index.ts';
 import { chipLawOf, type LedPart } from '../device/index.ts';
 import { drawNormal, findRoot, seededRandom } from '../numeric/index.ts';
-import { type Solution, solve } from '../solve/index.ts';
+import { type Solution, type SolveWarmed, solveWarmed } from '../solve/index.ts';
 
 /** How chips were chosen: of one bin, or as they come. Volts of one standard deviation at equal current. */
 export const CHIP_SPREADS = { 'of one bin': 0.025, mixed: 0.08 } as const;
@@ -63,7 +63,7 @@ export interface DarkChip {
 }
 
 /** One chip open: its row goes dark, and what stands beside it takes over what the circuit lets it. */
-export function darkChipOf(circuit: Circuit, solution: Solution, ref: string): DarkChip | undefined {
+export function darkChipOf(circuit: Circuit, solution: Solution, ref: string, solve: SolveWarmed = solveWarmed): DarkChip | undefined {
   const part = partOf(circuit, ref);
   if (part?.kind !== 'led') return undefined;
   const { parallel = 1, series = 1 } = part;
@@ -72,6 +72,6 @@ export function darkChipOf(circuit: Circuit, solution: Solution, ref: string): D
   const solved = solve(withFields(circuit, ref, { parallel: parallel - 1 }));
   const before = solution.leds[ref]?.chip.amps.avg ?? 0;
   if (!solved.ok || !(before > 0)) return undefined;
-  const others = (solved.value.leds[ref]?.chip.amps.avg ?? 0) / before;
+  const others = (solved.value.solution.leds[ref]?.chip.amps.avg ?? 0) / before;
   return { ref, others, text: `One chip of ${ref} open: ${row} goes dark, and the others carry ${others.toFixed(2)}× what they did.` };
 }

@@ -1,4 +1,5 @@
 import type { Circuit } from '../circuit/index.ts';
+import { celsiusOf } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
 import type { Fit } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
@@ -61,7 +62,7 @@ interface StressRow {
  *
  * @param aroundCelsius of what the parts sit on; a part with a temperature of its own has that
  */
-export function stressesOf(circuit: Circuit, fit: Fit, aroundCelsius = circuit.celsius ?? 25): readonly Stress[] {
+export function stressesOf(circuit: Circuit, fit: Fit, aroundCelsius = celsiusOf(circuit)): readonly Stress[] {
   const rows = circuit.parts.flatMap((part) => rowsOf(part, part.celsius ?? aroundCelsius));
   const figures = fit.figures(rows.map(({ figure }) => figure));
   return rows.map(({ ref, of, limit, sign = 1 }, index) => {

@@ -1,4 +1,4 @@
-import { type Circuit, partOf } from '../circuit/index.ts';
+import { type Circuit, celsiusOf, partOf } from '../circuit/index.ts';
 import { type LedPart, ledVoltsAt } from '../device/index.ts';
 import { fieldValue, type Parameter } from '../solve/index.ts';
 import type { EstimateReading } from './readings.ts';
@@ -21,7 +21,7 @@ export function canBeReadAlone(circuit: Circuit, reading: AloneReading): boolean
 export function readAlone(circuit: Circuit, reading: AloneReading): number {
   if (reading.kind === 'ohms') return fieldValue(circuit, { ref: reading.across, field: 'ohms' });
   const part = ledOf(circuit, reading.across);
-  return part ? ledVoltsAt(part, reading.atAmps, { celsius: part.celsius ?? circuit.celsius ?? 25 }) : Number.NaN;
+  return part ? ledVoltsAt(part, reading.atAmps, { celsius: celsiusOf(circuit, part) }) : Number.NaN;
 }
 
 /** The derivative of that by one value of the circuit; what is unknown of an LED is a shift of all its chips. */

@@ -97,7 +97,7 @@ function leads(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit)
     const wired = withSeriesResistor(circuit, supply.ref, 0, { ref, ohms: 0.1 });
     // What is read between the nets is read behind the lead; what is read across the source is read before it.
     const extra: Unknown = { ref, field: 'ohms', prior: { value: 0.1, uncertainty: LEAD_OHMS } };
-    const freed = fitReadings(wired, readings, [extra]);
+    const freed = fitReadings(wired, readings, { freed: [extra] });
     const ohms = freed.ok ? fieldValue(freed.value.circuit, { ref, field: 'ohms' }) : 0;
     if (!(ohms > 0)) return [];
     const shown = formatEngineering(ohms, 'ohms').text;
@@ -118,7 +118,7 @@ function wrongParts(circuit: Circuit, readings: readonly EstimateReading[], fit:
         uncertainty: Math.max(prior.uncertainty, ANY_SHARE * Math.abs(prior.value), field === 'voltsShift' ? 5 : 0),
       },
     };
-    const freed = fitReadings(circuit, readings, [free]);
+    const freed = fitReadings(circuit, readings, { freed: [free] });
     const value = freed.ok ? fieldValue(freed.value.circuit, { ref, field }) : Number.NaN;
     const unit =
       field === 'ohms' ? 'ohms' : field === 'farads' ? 'farads' : field === 'henries' ? 'henries' : field === 'amps' ? 'amps' : 'volts';

@@ -1,7 +1,16 @@
 import { type Circuit, fail, type Result, succeed, withAllFields } from '../circuit/index.ts';
 import { chiSquareProbability, DenseLuFactoriser } from '../numeric/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
-import { type Figure, figureIn, type SensitiveSolution, type Solution, sensitivitiesOf, solveWarmed, type Warmed } from '../solve/index.ts';
+import {
+  type Figure,
+  figureIn,
+  type SensitiveSolution,
+  type Solution,
+  type SolveWarmed,
+  sensitivitiesOf,
+  solveWarmed,
+  type Warmed,
+} from '../solve/index.ts';
 import { type AloneReading, canBeReadAlone, isAlone, readAlone, slopeAlone } from './alone.ts';
 import { drawnLimits, type Limits, type Posterior, profiledLimits } from './limits.ts';
 import { figureOf, signOf, withMeters, withoutMeters } from './reading-figure.ts';
@@ -13,6 +22,8 @@ export interface Fit {
   /** The circuit with every unknown at its most likely value. */
   readonly circuit: Circuit;
   readonly solution: Solution;
+  /** The same with where it was read, for who goes on from there. */
+  readonly warmed: Warmed;
   readonly unknowns: readonly (Unknown & { readonly posterior: Uncertain })[];
   /** For each reading: what the fitted circuit says it should have been, and how far off it was in standard deviations. */
   readonly residuals: readonly { readonly id: string; readonly expected: number; readonly sigmas: number }[];
@@ -46,14 +57,22 @@ export interface Fit {
 const MAX_STEPS = 30;
 const SETTLED = 1e-9;
 
+export interface FitOptions {
+  /** Unknowns with a prior of their own, beside or in place of those that the circuit has. */
+  readonly freed?: readonly Unknown[];
+  readonly solve?: SolveWarmed;
+}
+
 /**
  * Most likely values of the unknowns given readings and priors, by damped Gauss–Newton on the solver's own
  * sensitivities (Björck, Numerical Methods for Least Squares Problems, 1996, 9.2). The unknowns are scaled by their
  * priors, so the normal matrix is the identity plus what the readings add, and always regular.
- *
- * @param freed unknowns with a prior of their own, beside or in place of those that the circuit has
  */
-export function fitReadings(circuit: Circuit, readings: readonly EstimateReading[], freed: readonly Unknown[] = []): Result<Fit> {
+export function fitReadings(
+  circuit: Circuit,
+  readings: readonly EstimateReading[],
+  { freed = [], solve = solveWarmed }: FitOptions = {},
+): Result<Fit> {
   const isFreed = (unknown: Unknown) => freed.some(({ ref, field }) => ref === unknown.ref && field === unknown.field);
   const unknowns = [...unknownsOf(circuit).filter((unknown) => !isFreed(unknown)), ...freed];
   const alone = readings.filter(isAlone);
@@ -68,7 +87,7 @@ export function fitReadings(circuit: Circuit, readings: readonly EstimateReading
     figures.push(figure);
   }
   const metered = withMeters(circuit, figures);
-  const model = new ReadingModel(metered.circuit, unknowns, live, metered.figures, alone);
+  const model = new ReadingModel(metered.circuit, unknowns, live, metered.figures, alone, solve);
   const settled = model.descend();
   return settled.ok ? model.fitAt(settled.value) : settled;
 }
@@ -97,6 +116,7 @@ class ReadingModel {
     private readonly live: readonly EstimateReading[],
     private readonly figures: readonly Figure[],
     private readonly alone: readonly AloneReading[],
+    private readonly solve: SolveWarmed,
   ) {
     this.signs = figures.map((figure) => signOf(base, figure));
   }
@@ -147,6 +167,7 @@ class ReadingModel {
     return succeed({
       circuit: withoutMeters(state.circuit),
       solution: state.warmed.solution,
+      warmed: state.warmed,
       unknowns: unknowns.map((unknown, index) => {
         const unit = new Float64Array(count);
         unit[index] = 1;
@@ -234,7 +255,7 @@ class ReadingModel {
       values.set(ref, { ...values.get(ref), [field]: prior.value + q[index] * prior.uncertainty });
     });
     const circuit = withAllFields(this.base, values);
-    const warmed = solveWarmed(circuit, { near: near && 'settled' in near.warmed ? near.warmed.settled.state : undefined });
+    const warmed = this.solve(circuit, { near: near && 'settled' in near.warmed ? near.warmed.settled.state : undefined });
     if (!warmed.ok) return warmed;
     const predicted = [
       ...this.figures.map((figure, index) => this.signs[index] * figureIn(warmed.value.solution, figure)),

@@ -1,5 +1,5 @@
 import { type Circuit, freshRef, withPart, withSeriesResistor } from '../circuit/index.ts';
-import { figureIn, type Solution, solve } from '../solve/index.ts';
+import { figureIn, type Solution, type SolveWarmed, solveWarmed } from '../solve/index.ts';
 import { figureOf } from './reading-figure.ts';
 import type { EstimateReading } from './readings.ts';
 
@@ -25,13 +25,19 @@ const UNNOTICED = 1e-4;
  *
  * @param solution of the same circuit, settled
  */
-export function unloadedFactor(circuit: Circuit, solution: Solution, reading: EstimateReading, load: MeterLoad): number {
+export function unloadedFactor(
+  circuit: Circuit,
+  solution: Solution,
+  reading: EstimateReading,
+  load: MeterLoad,
+  solve: SolveWarmed = solveWarmed,
+): number {
   const loaded = withMeter(circuit, reading, load);
   const figure = loaded && figureOf(circuit, reading);
   if (!loaded || !figure) return 1;
   const under = solve(loaded);
   if (!under.ok) return 1;
-  const [alone, metered] = [figureIn(solution, figure), figureIn(under.value, figure)];
+  const [alone, metered] = [figureIn(solution, figure), figureIn(under.value.solution, figure)];
   const factor = alone / metered;
   return Number.isFinite(factor) && factor > 0 && Math.abs(factor - 1) > UNNOTICED ? factor : 1;
 }

@@ -1,4 +1,4 @@
-import { type Circuit, partOf, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, celsiusOf, partOf, suppliesOf } from '../circuit/index.ts';
 import { ledVoltsAt } from '../device/index.ts';
 import { readingUncertainty, type Unit } from '../quantity/index.ts';
 import type { Figure } from '../solve/index.ts';
@@ -108,7 +108,7 @@ function chipsAlone({ circuit, solution, unknowns, afterKnowing }: Fit, wanted: 
     if (part?.kind !== 'led' || !(driven > 0)) return [];
     const chipAmps = Math.max(1e-3, Number(driven.toPrecision(1)));
     const chip = { ...part, series: 1, parallel: 1 };
-    const around = { celsius: part.celsius ?? circuit.celsius ?? 25 };
+    const around = { celsius: celsiusOf(circuit, part) };
     const volts = ledVoltsAt(chip, chipAmps, around);
     const byCurrent = ledVoltsAt(chip, (1 + SUPPLY_SHARE) * chipAmps, around) - volts;
     const uncertainty = Math.hypot(readingUncertainty('volts', volts, displayStep('volts', volts)), byCurrent);

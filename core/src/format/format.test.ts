@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { parseCircuit } from '../circuit/index.ts';
-import { type Entry, entrySchema, replay } from '../specimen/index.ts';
+import { type Entry, entrySchema, replay } from '../tape/index.ts';
 import { parseJson, parseTape, readingsCsv, selfContainedWriteUp, specimenFiles, TAPE_FILE } from './index.ts';
 
 const at = '2026-03-07T10:00:00Z';

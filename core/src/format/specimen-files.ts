@@ -1,6 +1,7 @@
+import { type Appraisal, appraise, SpecimenAnalyses } from '../appraisal/index.ts';
 import { drawSchematic, schematicSvg } from '../draw/index.ts';
 import { formatSignificant } from '../quantity/index.ts';
-import { type Appraisal, appraise, type Entry, replay, type Specimen } from '../specimen/index.ts';
+import { type Entry, replay, type Specimen } from '../tape/index.ts';
 import { writeUpMarkdown } from '../write-up/index.ts';
 import { tapeDocument } from './tape-document.ts';
 
@@ -31,8 +32,9 @@ export function selfContainedWriteUp(entries: readonly Entry[], encodeBase64: (t
 }
 
 function writeUpOf(specimen: Specimen, schematic: string | undefined): string {
-  const found = okOf(appraise(specimen, 0));
-  const after = specimen.reworks.length > 0 ? okOf(appraise(specimen, specimen.reworks.length)) : undefined;
+  const analyses = new SpecimenAnalyses(specimen);
+  const found = okOf(appraise(analyses.found));
+  const after = specimen.reworks.length > 0 ? okOf(appraise(analyses.last)) : undefined;
   return writeUpMarkdown({ specimen, ...(found && { found }), ...(after && { after }) }, schematic);
 }
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type CircuitError, fail, type Result, succeed } from '../circuit/index.ts';
-import { type Entry, entrySchema } from '../specimen/index.ts';
+import { type Entry, entrySchema } from '../tape/index.ts';
 
 export const specimenIdSchema = z
   .string()

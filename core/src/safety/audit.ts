@@ -1,5 +1,5 @@
 import { type Arrangement, recognise } from '../arrangement/index.ts';
-import { dischargesOf } from '../caution/index.ts';
+import { type Discharge, dischargesOf } from '../caution/index.ts';
 import { type Circuit, type Result, succeed } from '../circuit/index.ts';
 import { type Solution, solve } from '../solve/index.ts';
 import { cellFindings } from './cells.ts';
@@ -17,6 +17,8 @@ export interface Audit {
   readonly arrangements: readonly Arrangement[];
   /** Worst first. */
   readonly findings: readonly Finding[];
+  /** What can hold a dangerous charge, and for how long. */
+  readonly discharges: readonly Discharge[];
 }
 
 /** @returns an error where the circuit has no solution */
@@ -28,6 +30,7 @@ export function audit(circuit: Circuit): Result<Audit> {
 /** The same where the circuit is solved already. */
 export function auditSolved(circuit: Circuit, solution: Solution): Audit {
   const arrangements = recognise(circuit, solution);
-  const judged = { circuit, solution, arrangements, discharges: dischargesOf(circuit) };
-  return { solution, arrangements, findings: worstFirst(RULES.flatMap((rule) => rule(judged))) };
+  const discharges = dischargesOf(circuit, solution);
+  const judged = { circuit, solution, arrangements, discharges };
+  return { solution, arrangements, findings: worstFirst(RULES.flatMap((rule) => rule(judged))), discharges };
 }

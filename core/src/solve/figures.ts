@@ -1,4 +1,5 @@
 import type { Circuit } from '../circuit/index.ts';
+import { celsiusOf } from '../circuit/index.ts';
 import { type CurvePoint, chipLawOf, type Part } from '../device/index.ts';
 import type { OperatingPoint } from './operating-point.ts';
 import type { Solution } from './solution.ts';
@@ -60,7 +61,7 @@ function chipFigure(circuit: Circuit, part: Part, volts: number, quantity: 'volt
   const chipVolts = volts / (part.series ?? 1);
   if (quantity === 'volts') return chipVolts;
   const point: CurvePoint = { amps: 0, siemens: 0 };
-  chipLawOf(part, { celsius: part.celsius ?? circuit.celsius ?? 25 }).evaluate(chipVolts, point);
+  chipLawOf(part, { celsius: celsiusOf(circuit, part) }).evaluate(chipVolts, point);
   return quantity === 'amps' ? point.amps : point.amps * chipVolts;
 }
 

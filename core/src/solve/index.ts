@@ -8,6 +8,7 @@ export { findSettledState, type SettledState } from './settled-state.ts';
 export type { LedSolution, PartSolution, Solution, SolutionWarning, SupplySolution, WarningCode } from './solution.ts';
 export { solutionOf } from './solution-document.ts';
 export { isAlternating, type SolveOptions, solve, solveWarmed, type Warmed } from './solve.ts';
+export { SolveCache, type SolveWarmed } from './solve-cache.ts';
 export { runSolveJob, type SolveJob, type SolveJobDocument, solveJobSchema } from './solve-job.ts';
 export type { Statistics } from './statistics.ts';
 export { solveTimeCourse, type TimeCourse, type TimeCourseOptions } from './time-course.ts';

@@ -1,4 +1,4 @@
-import { type Circuit, withFields } from '../circuit/index.ts';
+import { type Circuit, celsiusOf, withFields } from '../circuit/index.ts';
 import type { LedPart } from '../device/index.ts';
 import type { Solution } from './solution.ts';
 
@@ -19,7 +19,7 @@ export function kelvinPerElectricalWatt(part: LedPart): number {
 export function withWarmedJunctions(circuit: Circuit, solution: Solution): Circuit {
   return circuit.parts.reduce((result, part) => {
     if (part.kind !== 'led' || !part.kelvinPerWatt) return result;
-    const ambient = part.celsius ?? circuit.celsius ?? 25;
+    const ambient = celsiusOf(circuit, part);
     const watts = Math.max(0, solution.leds[part.ref]?.chip.watts ?? 0);
     return withFields(result, part.ref, { celsius: Math.min(ambient + kelvinPerElectricalWatt(part) * watts, HOTTEST_CELSIUS) });
   }, circuit);

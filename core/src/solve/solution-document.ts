@@ -1,3 +1,4 @@
+import { celsiusOf } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import type { OperatingPoint } from './operating-point.ts';
 import { Recording } from './recording.ts';
@@ -160,7 +161,7 @@ function ledSolution(recording: Recording, index: number, whole: PartSolution): 
   const amps = dividedBy(whole.amps, parallel);
   const watts = whole.watts / (series * parallel);
   const reverseVolts = Math.max(0, -volts.min);
-  const junctionCelsius = part.celsius ?? circuit.celsius ?? 25;
+  const junctionCelsius = celsiusOf(circuit, part);
   const flicker = flickerOf(times, recording.amps(system.slotOf[index]));
   const { rated } = part;
   return {

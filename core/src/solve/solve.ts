@@ -1,4 +1,5 @@
 import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
+import { AMBIENT_CELSIUS } from '../device/index.ts';
 import { integrate } from './integrate.ts';
 import { hasWarmingJunctions, withWarmedJunctions } from './junction-heat.ts';
 import { type OperatingPoint, solveOperatingPoint } from './operating-point.ts';
@@ -58,7 +59,7 @@ export function solveWarmed(circuit: Circuit, options: SolveOptions = {}): Resul
 }
 
 function celsiusOf({ celsius }: Circuit['parts'][number]): number {
-  return celsius ?? 25;
+  return celsius ?? AMBIENT_CELSIUS;
 }
 
 function solveSteady(circuit: Circuit): Result<Solved> {

@@ -3,7 +3,7 @@ import { integrate } from './integrate.ts';
 import { solveOperatingPoint } from './operating-point.ts';
 import { FIGURE_STEPS, FIGURE_TOLERANCE } from './settled-state.ts';
 import { acrossOf } from './solution-document.ts';
-import { isAlternating, type SolveOptions, solveWarmed } from './solve.ts';
+import { isAlternating, type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
 import { Stepper } from './step.ts';
 import { CircuitSystem } from './system.ts';
 import { type Waveform, WaveformGatherer } from './waveform.ts';
@@ -12,6 +12,8 @@ export interface TimeCourseOptions extends SolveOptions {
   /** `cold`: capacitors at their initial volts, no current in any inductor. `settled`: the settled state of the same circuit. */
   readonly from: 'cold' | 'settled';
   readonly seconds: number;
+  /** The settled state, where the circuit is solved already. */
+  readonly settled?: Warmed | undefined;
 }
 
 /** What a circuit does from a state on. */
@@ -41,7 +43,7 @@ const STEPS_BETWEEN_REPORTS = 512;
 export function solveTimeCourse(circuit: Circuit, options: TimeCourseOptions): Result<TimeCourse> {
   const { from, seconds, shouldStop, onProgress } = options;
   if (!(seconds > 0) || !Number.isFinite(seconds)) return fail('bad-value', 'A time course needs a positive number of seconds.', 'seconds');
-  const begun = from === 'cold' ? coldStart(circuit) : settledStart(circuit, { shouldStop });
+  const begun = from === 'cold' ? coldStart(circuit) : settledStart(circuit, options);
   if (!begun.ok) return begun;
   const { system, state } = begun.value;
   const longestSeconds = system.isSteady
@@ -86,8 +88,8 @@ function coldStart(circuit: Circuit): Result<Start> {
   return succeed({ system, state: system.initialState.slice() });
 }
 
-function settledStart(circuit: Circuit, options: SolveOptions): Result<Start> {
-  const warmed = solveWarmed(circuit, options);
+function settledStart(circuit: Circuit, { settled, shouldStop }: TimeCourseOptions): Result<Start> {
+  const warmed = settled ? succeed(settled) : solveWarmed(circuit, { shouldStop });
   if (!warmed.ok) return warmed;
   if ('settled' in warmed.value) {
     const { stepper, state } = warmed.value.settled;

@@ -1,12 +1,14 @@
 import { describe, expect, it } from '@jest/globals';
+import { appraise, SpecimenAnalyses } from '../appraisal/index.ts';
 import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
-import { appraise, type Stage } from '../specimen/index.ts';
+import type { Stage } from '../tape/index.ts';
 import { slotWhere, type WriteUpFacts, writeUpMarkdown, writeUpSections } from './index.ts';
 
 function factsOf(...lines: TestLine[]): WriteUpFacts {
   const specimen = specimenOf(...lines);
-  const found = appraise(specimen, 0);
-  const after = specimen.reworks.length > 0 ? appraise(specimen, specimen.reworks.length) : undefined;
+  const analyses = new SpecimenAnalyses(specimen);
+  const found = appraise(analyses.found);
+  const after = specimen.reworks.length > 0 ? appraise(analyses.last) : undefined;
   return { specimen, ...(found.ok && { found: found.value }), ...(after?.ok && { after: after.value }) };
 }
 

@@ -1,8 +1,11 @@
+import type { Appraisal, Slot } from '../appraisal/index.ts';
 import { CLAIM_LABELS, CLAIM_TEXT_LABELS, sayClaim } from '../claim/index.ts';
 import { partValue } from '../draw/index.ts';
 import { stressName, stressUnit } from '../drive/index.ts';
 import { formatEngineering, formatUncertain, type Uncertain, type Unit } from '../quantity/index.ts';
-import { type Appraisal, doubtsOf, ledCurrentSum, type Slot, type Specimen, type Stage, type Sum } from '../specimen/index.ts';
+import type { Specimen, Stage } from '../tape/index.ts';
+import { doubtsOf } from '../verdict/index.ts';
+import { ledCurrentSum, type Sum } from '../workings/index.ts';
 
 /** A section of the write-up: text from the facts, and the user's own words. */
 export interface WriteUpSection {

@@ -1,3 +1,4 @@
+import { AMBIENT_CELSIUS } from '../ambient.ts';
 import type { CurveLaw, Surroundings } from '../definition.ts';
 import { type ChipModel, chipLaw } from '../led/chip-model.ts';
 
@@ -20,7 +21,7 @@ interface Junction {
 /** A junction at its temperature. */
 export function junctionLaw({ model, voltsPerKelvin, breakdownVolts, breakdownOhms }: Junction, { celsius }: Surroundings): CurveLaw {
   return chipLaw(model, {
-    shiftVolts: (voltsPerKelvin ?? JUNCTION_VOLTS_PER_KELVIN) * (celsius - 25),
+    shiftVolts: (voltsPerKelvin ?? JUNCTION_VOLTS_PER_KELVIN) * (celsius - AMBIENT_CELSIUS),
     breakdownOhms: breakdownOhms ?? 1,
     ...(breakdownVolts !== undefined && { breakdownVolts }),
   });

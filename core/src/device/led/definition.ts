@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { AMBIENT_CELSIUS } from '../ambient.ts';
 import { type CurveLaw, type DeviceDefinition, partBase, type Surroundings, twoPins } from '../definition.ts';
 import { type ChipModel, chipLaw, chipVoltsAt } from './chip-model.ts';
 import { LED_BODY_NAMES, LED_COLOUR_NAMES } from './colours.ts';
@@ -49,7 +50,7 @@ export function ledVoltsAt(part: LedPart, amps: number, surroundings: Surroundin
 }
 
 function shiftOf(part: LedPart, { celsius }: Surroundings): number {
-  return (part.voltsShift ?? 0) + voltsPerKelvinOf(part) * (celsius - 25);
+  return (part.voltsShift ?? 0) + voltsPerKelvinOf(part) * (celsius - AMBIENT_CELSIUS);
 }
 
 /** By how much one chip's volts change with its temperature, at any current. */

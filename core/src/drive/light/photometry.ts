@@ -1,4 +1,5 @@
 import type { LedColourName } from '../../device/index.ts';
+import { AMBIENT_CELSIUS } from '../../device/index.ts';
 
 /** ANSI/PLATO FL 1: as far as a beam gives a full moon's light, 0.25 lx. */
 export const THROW_LUX = 0.25;
@@ -45,5 +46,5 @@ export function usualLumensPerWatt(colour: LedColourName = 'white'): number | un
 /** Light left of a junction's light at 25 °C: about 0.2 % less a kelvin for nitrides, 0.8 % for phosphides. */
 export function lightWhenWarm(junctionCelsius: number, colour: LedColourName = 'white'): number {
   const phosphide = colour === 'red' || colour === 'orange' || colour === 'amber' || colour === 'yellow';
-  return Math.max(0.1, 1 - (phosphide ? 0.008 : 0.002) * (junctionCelsius - 25));
+  return Math.max(0.1, 1 - (phosphide ? 0.008 : 0.002) * (junctionCelsius - AMBIENT_CELSIUS));
 }

@@ -1,0 +1,63 @@
+import { SolveCache, type SolveWarmed } from '../solve/index.ts';
+import type { Specimen } from '../tape/index.ts';
+
+/**
+ * One state of a specimen, to ask everything of: what is solved and fitted for it is worked out once, by the functions of
+ * this folder and of those after it, which all take it.
+ */
+export interface Analysis {
+  readonly specimen: Specimen;
+  /** How many reworks had been done: 0 is as found. */
+  readonly rework: number;
+  /** The state before the last of them; undefined as found. */
+  readonly before?: Analysis;
+  /** Solves each circuit once for the whole specimen. */
+  readonly solve: SolveWarmed;
+}
+
+/** Every state of a specimen, made when first asked for. */
+export class SpecimenAnalyses {
+  private readonly states: Analysis[] = [];
+
+  /** @param cache what its states share their solutions through */
+  constructor(
+    readonly specimen: Specimen,
+    readonly cache = new SolveCache(),
+  ) {}
+
+  /** The state after so many reworks. */
+  after(rework: number): Analysis {
+    const known = this.states[rework];
+    if (known) return known;
+    const state: Analysis = {
+      specimen: this.specimen,
+      rework,
+      ...(rework > 0 && { before: this.after(rework - 1) }),
+      solve: this.cache.solve,
+    };
+    this.states[rework] = state;
+    return state;
+  }
+
+  get found(): Analysis {
+    return this.after(0);
+  }
+
+  /** After the last rework; as found where there is none. */
+  get last(): Analysis {
+    return this.after(this.specimen.reworks.length);
+  }
+
+  /** After the last rework as it was predicted, before the first reading that followed it; undefined without a rework. */
+  get predicted(): Analysis | undefined {
+    const { specimen, last } = this;
+    if (last.rework === 0) return undefined;
+    if (!specimen.readings.some(({ rework }) => rework >= last.rework)) return last;
+    return { ...last, specimen: { ...specimen, readings: specimen.readings.filter(({ rework }) => rework < last.rework) } };
+  }
+}
+
+/** One state of a specimen by itself. */
+export function analysisOf(specimen: Specimen, rework: number): Analysis {
+  return new SpecimenAnalyses(specimen).after(rework);
+}

@@ -1,0 +1,49 @@
+import { describe, expect, it } from '@jest/globals';
+import { type Entry, type EntryDraft, entrySchema, replay } from '../tape/index.ts';
+import { analysisOf } from './analysis.ts';
+import { causesOf } from './causes.ts';
+
+let serial = 0;
+function lay(draft: EntryDraft): Entry {
+  serial += 1;
+  return entrySchema.parse({ ...draft, id: `entry-${serial}-x`, at: '2026-03-07T10:00:00Z' });
+}
+
+/** A lamp whose R2 is truly 100 ohm and marked so that it can be read as 10. */
+const board = (ohms: number): EntryDraft[] => [
+  { kind: 'part', part: { ref: 'V1', kind: 'dc', pins: ['A', 'G'], volts: 5 } },
+  { kind: 'part', part: { ref: 'R1', kind: 'resistor', pins: ['A', 'B'], ohms: 27 } },
+  { kind: 'part', part: { ref: 'R2', kind: 'resistor', pins: ['B', 'C'], ohms, marking: 'brown black brown gold' } },
+  { kind: 'part', part: { ref: 'D1', kind: 'led', pins: ['C', 'G'], colour: 'red' } },
+];
+
+const volts = (ref: string, value: number, typed?: string): EntryDraft => ({
+  kind: 'reading',
+  place: { at: 'part', ref },
+  figures: [{ unit: 'volts', value, uncertainty: 0.004 }],
+  condition: {},
+  ...(typed && { typed }),
+});
+
+describe('why readings do not fit', () => {
+  it('names the part whose marking can be read otherwise, offers the line that mends it, and changes nothing', () => {
+    const entries = [...board(10), volts('V1', 5), volts('R1', 0.649), volts('R2', 2.404), volts('D1', 1.947)].map(lay);
+    const [first] = causesOf(analysisOf(replay(entries), 0)).filter(({ cause }) => cause === 'part');
+    expect(first).toMatchObject({ ref: 'R2', testLine: 'R2 ', acceptLine: 'correct R2 100r' });
+    expect(first?.text).toMatch(/Its marking can be read so/);
+    expect(replay(entries).circuit.parts.find(({ ref }) => ref === 'R2')).toMatchObject({ ohms: 10 });
+  });
+
+  it('names a reading by the line as it was typed, with the entry to strike', () => {
+    const entries = [...board(100), volts('V1', 5), volts('R1', 6.49, 'R1 6.49v'), volts('R2', 2.404), volts('D1', 1.947)].map(lay);
+    const [first] = causesOf(analysisOf(replay(entries), 0));
+    expect(first).toMatchObject({ cause: 'reading', entryId: entries[5]?.id, testLine: 'R1 ' });
+    expect(first?.text.replace(/\s/g, ' ')).toMatch(/^“R1 6.49v”: 6.49 V where the others expect .*a range of 10 above/);
+  });
+
+  it('has nothing to say where readings fit, or where nothing can be solved', () => {
+    const fitting = [...board(100), volts('V1', 5), volts('R1', 0.649), volts('R2', 2.404), volts('D1', 1.947)].map(lay);
+    expect(causesOf(analysisOf(replay(fitting), 0))).toEqual([]);
+    expect(causesOf(analysisOf(replay([]), 0))).toEqual([]);
+  });
+});

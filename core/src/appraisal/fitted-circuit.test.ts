@@ -1,0 +1,64 @@
+import { describe, expect, it } from '@jest/globals';
+import { type Entry, type EntryDraft, entrySchema, replay } from '../tape/index.ts';
+import { analysisOf } from './analysis.ts';
+import { appraise } from './appraise.ts';
+
+let serial = 0;
+function lay(draft: EntryDraft): Entry {
+  serial += 1;
+  return entrySchema.parse({ ...draft, id: `entry-${serial}-x`, at: '2026-03-07T10:00:00Z' });
+}
+
+function appraised(...drafts: EntryDraft[]) {
+  const result = appraise(analysisOf(replay(drafts.map(lay)), 0));
+  if (!result.ok) throw new Error(result.error.message);
+  return result.value;
+}
+
+const bleeders: EntryDraft[] = [
+  { kind: 'part', part: { ref: 'V1', kind: 'dc', pins: ['A', 'G'], volts: 10 } },
+  { kind: 'part', part: { ref: 'R1', kind: 'resistor', pins: ['A', 'B'], ohms: 4.7e6 } },
+  { kind: 'part', part: { ref: 'R2', kind: 'resistor', pins: ['B', 'G'], ohms: 4.7e6 } },
+];
+
+const reading = (value: number, load: { inputOhms?: number; burdenOhms?: number } = {}): EntryDraft => ({
+  kind: 'reading',
+  place: { at: 'part', ref: 'R2' },
+  figures: [{ unit: 'volts', value, uncertainty: 0.01, ...load }],
+  condition: {},
+});
+
+describe('a circuit fitted to readings', () => {
+  it('is no surprise to a 10 megohm meter over megohms: 4.05 V with the meter on are 5 V without', () => {
+    const slot = appraised(...bleeders, reading(4.0486, { inputOhms: 10e6 })).slots.find(
+      ({ ref, kind }) => ref === 'R2' && kind === 'volts',
+    );
+    expect(slot?.read).toMatchObject({ value: expect.closeTo(5, 2), asRead: 4.0486 });
+    expect(slot?.fits).toBe(true);
+    const unknowing = appraised(...bleeders, reading(4.0486)).slots.find(({ ref, kind }) => ref === 'R2' && kind === 'volts');
+    expect(unknowing?.fits).toBe(false);
+  });
+
+  it('leaves out the amps of a meter that averages, where they come in pulses, and says why', () => {
+    const lamp: EntryDraft[] = [
+      { kind: 'part', part: { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 } },
+      { kind: 'part', part: { ref: 'C1', kind: 'capacitor', pins: ['L', 'c'], farads: 0.82e-6 } },
+      { kind: 'part', part: { ref: 'B1', kind: 'bridge', pins: ['c', 'N', 'p', 'm'] } },
+      { kind: 'part', part: { ref: 'C2', kind: 'capacitor', pins: ['p', 'm'], farads: 10e-6 } },
+      { kind: 'part', part: { ref: 'D1', kind: 'led', pins: ['p', 'm'], series: 48 } },
+    ];
+    const inLine = (averaging: boolean): EntryDraft => ({
+      kind: 'reading',
+      place: { at: 'in' },
+      figures: [{ unit: 'amps', value: 0.03, uncertainty: 3e-4 }],
+      condition: {},
+      averaging,
+    });
+    const amps = (averaging: boolean) =>
+      appraised(...lamp, inLine(averaging)).slots.find(({ ref, kind }) => ref === 'V1' && kind === 'amps');
+    expect(amps(true)?.read?.leftOut).toMatch(/averages/);
+    expect(amps(true)?.fits).toBe(true);
+    expect(amps(false)?.read?.leftOut).toBeUndefined();
+    expect(amps(false)?.fits).toBe(false);
+  });
+});

@@ -1,0 +1,60 @@
+import { applyChanges, type Circuit, suppliesOf, withFields } from '../circuit/index.ts';
+import { deviceOf, type Part } from '../device/index.ts';
+import type { EstimateReading, Fit } from '../estimate/index.ts';
+import { COVERAGE } from '../quantity/index.ts';
+import type { Specimen } from '../tape/index.ts';
+import { type PlacedReading, placedReadings } from './placed-readings.ts';
+
+/** Relative, ± at 95 %: what is usual where a marking or label does not say. */
+const USUAL_TOLERANCE = { resistor: 0.05, dc: 0.05, battery: 0.06 } as const;
+/** A measured supply is what it measures, whatever its label said: the label then only starts the search. */
+const MEASURED_SUPPLY = 1;
+
+/** A supply may give a little more or less when it is loaded otherwise after a rework: relative, ± at 95 %. */
+const LOAD_REGULATION = 0.02;
+/** No value is known better than this, whatever the readings say together. */
+const LEAST_TOLERANCE = 1e-3;
+const LEAST_SHIFT_VOLTS = 0.002;
+
+/** The circuit as it was when measured, with what is unsure of it, and its readings. */
+export interface FoundCircuit {
+  readonly circuit: Circuit;
+  readonly readings: readonly PlacedReading[];
+}
+
+/**
+ * Nominal values with their tolerances, and a supply that was measured free to be what the reading says.
+ *
+ * @param rework how many reworks had been done
+ * @param before what the readings before the last of them taught, which a rework starts from; left out as found
+ */
+export function foundCircuit(specimen: Specimen, rework: number, before?: Circuit): FoundCircuit {
+  const bare = before ? applyChanges(before, specimen.reworks[rework - 1]?.changes ?? []) : specimen.circuit;
+  const readings = placedReadings(specimen, bare, rework);
+  const circuit = bare.parts.reduce((result, part) => withFields(result, part.ref, toleranceOf(part, readings)), bare);
+  return { circuit, readings };
+}
+
+/** The readings that the estimate may lean on. */
+export function trustedReadings(readings: readonly PlacedReading[]): readonly EstimateReading[] {
+  return readings.filter(({ doubtful, leftOut }) => !doubtful && leftOut === undefined).map(({ reading }) => reading);
+}
+
+/** What was learnt of each unknown becomes what is known of it before the next reading: an LED keeps its volts, a resistor its ohms. */
+export function calibrated(fit: Fit): Circuit {
+  return fit.unknowns.reduce((circuit, { ref, field, posterior }) => {
+    if (field === 'voltsShift') return withFields(circuit, ref, { voltsUncertainty: Math.max(posterior.uncertainty, LEAST_SHIFT_VOLTS) });
+    const supply = suppliesOf(circuit).some((part) => part.ref === ref);
+    const tolerance = (COVERAGE * posterior.uncertainty) / posterior.value;
+    return withFields(circuit, ref, { tolerance: Math.min(1, Math.max(tolerance, supply ? LOAD_REGULATION : LEAST_TOLERANCE)) });
+  }, fit.circuit);
+}
+
+function toleranceOf(part: Part, readings: readonly PlacedReading[]): Record<string, unknown> {
+  const measured = readings.some(
+    ({ reading }) => reading.kind === 'volts' && reading.across === part.ref && reading.statistic !== 'ripple',
+  );
+  if (measured && deviceOf(part.kind).supplies) return { tolerance: MEASURED_SUPPLY };
+  if (part.tolerance !== undefined) return {};
+  return part.kind in USUAL_TOLERANCE ? { tolerance: USUAL_TOLERANCE[part.kind as keyof typeof USUAL_TOLERANCE] } : {};
+}

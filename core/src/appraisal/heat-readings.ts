@@ -1,0 +1,60 @@
+import { AMBIENT_CELSIUS } from '../device/index.ts';
+import { type BoardSeat, fitSoak, type Soak, type SoakPoint, type Thermal } from '../drive/index.ts';
+import type { Analysis } from './analysis.ts';
+import { oncePer } from './once-per.ts';
+
+/** Temperatures of one place over time, and where they go. */
+export interface PlacedSoak {
+  readonly place: string;
+  readonly points: readonly SoakPoint[];
+  readonly soak: Soak;
+}
+
+const BOARD_PLACES = /board|disc|pcb|led|chip|solder|strip/i;
+const CASE_PLACES = /case|body|head|shell|tube|sink|housing/i;
+const ROOM_PLACES = /ambient|room|air/i;
+/** A reading so soon after the power came on says nothing of where it ends. */
+const SETTLED_SECONDS = 600;
+
+/** What Opening and the thermometer tell of the heat path. */
+export const thermalOf: (analysis: Analysis) => Thermal = oncePer((analysis) => {
+  const { specimen, rework } = analysis;
+  const { facts, readings } = specimen;
+  const soaks = soaksOf(analysis);
+  const surfaces = readings.flatMap(({ entry, rework: taken }) =>
+    taken === rework && entry.place.at === 'surface' ? [{ name: entry.place.name, entry, figure: entry.figures[0] }] : [],
+  );
+  const room = surfaces.findLast(({ name }) => ROOM_PLACES.test(name))?.figure?.value ?? AMBIENT_CELSIUS;
+  const settledAt = (places: RegExp) => {
+    const soak = soaks.find(({ place }) => places.test(place))?.soak;
+    if (soak) return { celsius: soak.final.value, uncertainty: soak.final.uncertainty };
+    const last = surfaces.findLast(
+      ({ name, entry }) =>
+        places.test(name) && !entry.condition.cold && (entry.condition.afterSeconds ?? SETTLED_SECONDS) >= SETTLED_SECONDS,
+    );
+    return last?.figure && { celsius: last.figure.value, uncertainty: last.figure.uncertainty };
+  };
+  const board = settledAt(BOARD_PLACES);
+  const outside = settledAt(CASE_PLACES);
+  const read = board ? { at: 'board' as const, ...board } : outside && { at: 'case' as const, ...outside };
+  return { seat: facts.get('heat-path') as BoardSeat | undefined, ambientCelsius: room, read };
+});
+
+/** The surfaces whose warming can be fitted. */
+export const soaksOf: (analysis: Analysis) => readonly PlacedSoak[] = oncePer(({ specimen: { readings }, rework }) => {
+  const places = new Map<string, SoakPoint[]>();
+  for (const { entry, rework: taken } of readings) {
+    const seconds = entry.condition.afterSeconds ?? (entry.condition.cold ? 0 : undefined);
+    const figure = entry.figures.find(({ unit }) => unit === 'celsius');
+    if (taken !== rework || entry.place.at !== 'surface' || seconds === undefined || !figure) continue;
+    places.set(entry.place.name, [
+      ...(places.get(entry.place.name) ?? []),
+      { seconds, celsius: figure.value, uncertainty: figure.uncertainty },
+    ]);
+  }
+  return [...places].flatMap(([place, points]) => {
+    const ordered = points.toSorted((one, other) => one.seconds - other.seconds);
+    const soak = fitSoak(ordered);
+    return soak ? [{ place, points: ordered, soak }] : [];
+  });
+});

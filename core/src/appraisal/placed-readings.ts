@@ -1,0 +1,188 @@
+import { type Circuit, celsiusOf, partOf, suppliesOf } from '../circuit/index.ts';
+import { ledVoltsAt, type Part } from '../device/index.ts';
+import type { EstimateReading, MeterLoad } from '../estimate/index.ts';
+import { completeInLine } from '../in-line/index.ts';
+import { formatEngineering, type Uncertain } from '../quantity/index.ts';
+import { isAlternating } from '../solve/index.ts';
+import { inLineFigures, netOf, type Place, type ReadingFigure, type Specimen, type SpecimenReading } from '../tape/index.ts';
+
+/** One figure of one reading entry, as the estimate wants it, with where on the tape it stands. */
+export interface PlacedReading {
+  readonly entryId: string;
+  readonly place: Place;
+  readonly reading: EstimateReading;
+  readonly doubtful: boolean;
+  /** Of the meter that it stood on. */
+  readonly load: MeterLoad;
+  /** That meter averages, and shows what a sine of this average would have. */
+  readonly averaging: boolean;
+  /** Place and condition in one word: what has to be the same for two readings to be of one thing. */
+  readonly taken: string;
+  readonly meter: string | undefined;
+  /** As it stood on the meter, where the meter's load was reckoned out of it. */
+  readonly asRead?: number;
+  /** How many readings this is the mean of, where it is of more than one. */
+  readonly meanOf?: number;
+  /** An earlier reading of the same in the same condition, which cannot be true together with this one. */
+  readonly against?: { readonly entryId: string; readonly value: number };
+  /** Why the estimate does not lean on it, where that is not by the user's word. */
+  readonly leftOut?: string;
+}
+
+/** The main supply: the first on the list. */
+export function mainSupply(circuit: Circuit): Part | undefined {
+  return suppliesOf(circuit)[0];
+}
+
+/**
+ * Readings of the circuit itself; temperatures and light say nothing to the estimate. Of one figure that was read again in
+ * the same condition the mean counts; where the two cannot both be true the later one does, and says so.
+ */
+export function placedReadings(specimen: Specimen, circuit: Circuit, rework: number): readonly PlacedReading[] {
+  const latest = new Map<string, PlacedReading>();
+  const supplyRef = mainSupply(circuit)?.ref;
+  let board: Uncertain | undefined;
+  for (const { entry, rework: taken } of specimen.readings) {
+    if (taken !== rework) continue;
+    const followed = entry.place.at === 'in' ? followedFigures(entry.figures, isAlternating(circuit)) : [];
+    for (const [index, figure] of [...entry.figures, ...followed].entries()) {
+      const reading = readingOf(circuit, specimen, entry, figure, index);
+      if (!reading) continue;
+      // Volts of an in-line meter are those of its place; once they were read at the gadget's own end, those count.
+      if (reading.kind === 'volts' && reading.across === supplyRef && reading.statistic === undefined) {
+        if (entry.place.at === 'part') board = reading;
+        else if (board) continue;
+      }
+      const { doubtful, inputOhms, burdenOhms } = figure;
+      const placed: PlacedReading = {
+        entryId: entry.id,
+        place: entry.place,
+        reading,
+        doubtful: doubtful ?? false,
+        load: { ...(inputOhms !== undefined && { inputOhms }), ...(burdenOhms !== undefined && { burdenOhms }) },
+        averaging: entry.averaging ?? false,
+        taken: JSON.stringify([entry.place, entry.condition]),
+        meter: entry.meter,
+      };
+      const before = latest.get(keyOf(reading));
+      latest.set(keyOf(reading), before ? withEarlier(placed, before) : placed);
+    }
+  }
+  return [...latest.values()].map((placed) => leftBeforeLead(placed, specimen, board));
+}
+
+/** Two readings of one figure differ by more than this many of their standard deviations: they cannot both be true. */
+const AGAINST_SIGMAS = 3;
+
+/**
+ * One meter errs the same way each time, so that reading again with it makes nothing surer and only evens out its last
+ * digit; another meter errs in its own way, and both together are surer than either (JCGM 100, weights by variance).
+ */
+function withEarlier(placed: PlacedReading, before: PlacedReading): PlacedReading {
+  if (placed.taken !== before.taken || placed.doubtful || before.doubtful) return placed;
+  // Meters that load the place otherwise show otherwise, and both are right.
+  if (placed.load.inputOhms !== before.load.inputOhms || placed.load.burdenOhms !== before.load.burdenOhms) return placed;
+  const [now, then] = [placed.reading, before.reading];
+  if (Math.abs(now.value - then.value) > AGAINST_SIGMAS * Math.hypot(now.uncertainty, then.uncertainty))
+    return { ...placed, against: { entryId: before.entryId, value: then.value } };
+  const count = before.meanOf ?? 1;
+  const isSameMeter = placed.meter === before.meter;
+  // What was noted with fewer digits weighs less, with one meter too.
+  const [weight, weightBefore] = [now.uncertainty ** -2, (isSameMeter ? count : 1) * then.uncertainty ** -2];
+  const value = (weightBefore * then.value + weight * now.value) / (weightBefore + weight);
+  const uncertainty = isSameMeter ? Math.min(now.uncertainty, then.uncertainty) : 1 / Math.sqrt(weight + weightBefore);
+  return { ...placed, reading: { ...now, value, uncertainty }, meanOf: count + 1 };
+}
+
+/** Amps or watts that a power factor makes follow from what else an in-line meter showed. */
+function followedFigures(figures: readonly ReadingFigure[], alternating: boolean): readonly ReadingFigure[] {
+  if (!alternating || !figures.some(({ unit }) => unit === 'one')) return [];
+  const { figures: all, derived } = completeInLine(inLineFigures(figures), alternating);
+  return (['amps', 'watts'] as const).flatMap((unit) => {
+    const followed = all[unit];
+    return derived.includes(unit) && followed ? [{ unit, ...followed }] : [];
+  });
+}
+
+type ReadingEntry = SpecimenReading['entry'];
+
+function readingOf(
+  circuit: Circuit,
+  specimen: Specimen,
+  entry: ReadingEntry,
+  { unit, value, uncertainty, statistic }: ReadingFigure,
+  index: number,
+): EstimateReading | undefined {
+  const figure = { id: `${entry.id}_${index}`, value, uncertainty, ...(statistic && { statistic }) };
+  const { supplied, chip = false } = entry.condition;
+  return supplied
+    ? litAlone(circuit, entry.place, figure, supplied, chip)
+    : estimateReading(circuit, resolved(entry.place, specimen), unit, figure);
+}
+
+/** The volts of two places differ by more than this many standard deviations: something lies between them. */
+const LEAD_SIGMAS = 3;
+
+/** Watts that an in-line meter read before a lead are not the gadget's: the lead has its share of them. */
+function leftBeforeLead(placed: PlacedReading, { readings }: Specimen, board: Uncertain | undefined): PlacedReading {
+  if (!board || placed.place.at !== 'in' || placed.reading.kind !== 'watts') return placed;
+  const { entry } = readings.find((reading) => reading.entry.id === placed.entryId) ?? {};
+  const source = entry?.figures.find(({ unit }) => unit === 'volts');
+  if (!source || Math.abs(source.value - board.value) <= LEAD_SIGMAS * Math.hypot(source.uncertainty, board.uncertainty)) return placed;
+  const volts = (value: number) => formatEngineering(value, 'volts').text;
+  return { ...placed, leftOut: `read before the lead: ${volts(source.value)} there, ${volts(board.value)} at the board` };
+}
+
+/** Names of pins and pads as the nets they lie on now. */
+function resolved(place: Place, { nets }: Specimen): Place {
+  if (place.at !== 'nets') return place;
+  const now = (text: string) => netOf(nets, text)?.name ?? text;
+  return { ...place, plus: now(place.plus), ...(place.minus !== undefined && { minus: now(place.minus) }) };
+}
+
+function keyOf(reading: EstimateReading): string {
+  const place = reading.kind === 'amps' ? reading.through : reading.kind === 'watts' ? reading.of : reading.across;
+  return JSON.stringify([reading.kind, place, reading.statistic === 'ripple', reading.kind === 'volts' ? reading.atAmps : undefined]);
+}
+
+type PlacedFigure = Pick<EstimateReading, 'id' | 'value' | 'uncertainty' | 'statistic'>;
+
+/** An LED lit by itself; that its current is known only so well counts as volts along its curve. */
+function litAlone(
+  circuit: Circuit,
+  place: Place,
+  figure: PlacedFigure,
+  supplied: { readonly amps: number; readonly uncertainty: number },
+  isOneChip: boolean,
+): EstimateReading | undefined {
+  const part = place.at === 'part' ? partOf(circuit, place.ref) : undefined;
+  if (part?.kind !== 'led') return undefined;
+  const [series, parallel] = isOneChip ? [part.series ?? 1, part.parallel ?? 1] : [1, 1];
+  const amps = parallel * supplied.amps;
+  const around = { celsius: celsiusOf(circuit, part) };
+  const slope = (ledVoltsAt(part, amps * 1.001, around) - ledVoltsAt(part, amps, around)) / (0.001 * amps);
+  return {
+    ...figure,
+    kind: 'volts',
+    across: part.ref,
+    atAmps: amps,
+    value: series * figure.value,
+    uncertainty: Math.hypot(series * figure.uncertainty, slope * parallel * supplied.uncertainty),
+  };
+}
+
+function estimateReading(circuit: Circuit, place: Place, unit: string, figure: PlacedFigure): EstimateReading | undefined {
+  const ref = place.at === 'in' ? mainSupply(circuit)?.ref : place.at === 'part' ? place.ref : undefined;
+  if (ref !== undefined && circuit.parts.some((part) => part.ref === ref)) {
+    if (unit === 'volts') return { ...figure, kind: 'volts', across: ref };
+    if (unit === 'amps') return { ...figure, kind: 'amps', through: ref };
+    if (unit === 'watts') return { ...figure, kind: 'watts', of: ref };
+    if (unit === 'ohms') return { ...figure, kind: 'ohms', across: ref };
+  }
+  if (place.at !== 'nets' || unit !== 'volts') return undefined;
+  const minus = place.minus ?? mainSupply(circuit)?.pins[1];
+  // Between two ends of one net it is the track that was read, which the circuit does not have.
+  if (place.plus === minus) return undefined;
+  const known = (net: string | undefined) => circuit.parts.some((part) => (part.pins as readonly string[]).includes(net ?? ''));
+  return minus !== undefined && known(place.plus) && known(minus) ? { ...figure, kind: 'volts', across: [place.plus, minus] } : undefined;
+}

@@ -1,0 +1,85 @@
+import type { LedPart } from '../device/index.ts';
+import {
+  candelaFromLux,
+  chipsOf,
+  LUMENS_FACTOR,
+  lightRatio,
+  lightWhenWarm,
+  lumensFromCandela,
+  throwMetres,
+  usualLumensPerWatt,
+} from '../drive/index.ts';
+import type { Uncertain } from '../quantity/index.ts';
+import type { Specimen } from '../tape/index.ts';
+
+/** A figure that is no better than a factor either way. */
+export interface Guess {
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Lumens by what is usual for the colour, with what they were reckoned from. */
+export interface UsualLumens extends Guess {
+  /** Of an electrical watt at rated current, 25 °C. */
+  readonly perWatt: number;
+  /** Electrical, of all chips. */
+  readonly watts: number;
+  /** What is left of that at this current, and at this junction. */
+  readonly droop: number;
+  readonly warm: number;
+}
+
+/** Light as a lux meter saw it. */
+export interface ReadLight {
+  readonly lux: Uncertain;
+  readonly metres: Uncertain;
+  readonly candela: Uncertain;
+  readonly throwMetres: Uncertain;
+  /** By the beam angle that is claimed, or that of a bare chip; its shape is not in the uncertainty. */
+  readonly lumens: Uncertain;
+  readonly beamDegrees: number;
+  readonly beamClaimed: boolean;
+}
+
+/** Electrical watts by what is usual for the colour, less for droop above rated current and for a warm junction. */
+export function usualLumensOf(
+  part: LedPart,
+  chip: { readonly watts: number; readonly amps: number; readonly ratedAmps: number; readonly junctionCelsius: number },
+): UsualLumens | undefined {
+  const perWatt = usualLumensPerWatt(part.colour);
+  if (perWatt === undefined || !(chip.amps > 0)) return undefined;
+  const watts = chip.watts * chipsOf(part);
+  const droop = lightRatio(chip.amps, chip.ratedAmps) / (chip.amps / chip.ratedAmps);
+  const warm = lightWhenWarm(chip.junctionCelsius, part.colour);
+  const value = perWatt * watts * droop * warm;
+  return { value, low: value / LUMENS_FACTOR, high: value * LUMENS_FACTOR, perWatt, watts, droop, warm };
+}
+
+const BARE_BEAM = 180;
+/** A tape measure from the lamp to the meter, held by hand: one standard deviation, m. */
+const HELD_METRES = 0.005;
+
+export function readLight({ readings, claims }: Specimen, rework: number): ReadLight | undefined {
+  const last = readings.findLast(
+    ({ entry, rework: taken }) => taken === rework && entry.place.at === 'light' && entry.place.metres !== undefined,
+  );
+  const lux = last?.entry.figures.find(({ unit }) => unit === 'lux');
+  if (last?.entry.place.at !== 'light' || lux === undefined || last.entry.place.metres === undefined) return undefined;
+  const { metres } = last.entry.place;
+  const claimed = claims.find(({ field }) => field === 'beamDegrees')?.value;
+  const beamDegrees = claimed ?? BARE_BEAM;
+  const candela = candelaFromLux(lux.value, metres);
+  // Distance goes in as its square, throw as the root of candela.
+  const share = Math.hypot(lux.uncertainty / lux.value, (2 * HELD_METRES) / metres);
+  const within = (value: number, ofShare = 1): Uncertain => ({ value, uncertainty: ofShare * share * value });
+  return {
+    lux: { value: lux.value, uncertainty: lux.uncertainty },
+    metres: { value: metres, uncertainty: HELD_METRES },
+    candela: within(candela),
+    throwMetres: within(throwMetres(candela), 0.5),
+    lumens: within(lumensFromCandela(candela, beamDegrees)),
+    beamDegrees,
+    beamClaimed: claimed !== undefined,
+  };
+}

@@ -1,0 +1,3 @@
+export { presentState } from './present-state.ts';
+export { type StageMark, spineOf } from './spine.ts';
+export { type Summary, summarise } from './summarise.ts';

@@ -1,0 +1,29 @@
+export { type Board, type BoardView, isPadNumber, type Pad, photosOf } from './boards.ts';
+export type { Continuity, Contradiction } from './continuity.ts';
+export {
+  BENCH_STATES,
+  type BenchState,
+  BOARD_SIDES,
+  type BoardSide,
+  completeDraft,
+  type Entry,
+  type EntryDraft,
+  type EntryKind,
+  type EntryOf,
+  entrySchema,
+  FACT_NAMES,
+  type FactName,
+  HELD_BY,
+  type Place,
+  padNameSchema,
+  READING_UNITS,
+  type ReadingFigure,
+  SENSES,
+  type Sense,
+  STAGES,
+  type Stage,
+} from './entry.ts';
+export { inLineFigures } from './in-line-figures.ts';
+export { type LoggedMapping, loggedReadings } from './logged-readings.ts';
+export { anchorOf, type Net, NetForest, netOf, pinName, terminalName } from './nets.ts';
+export { replay, type Specimen, type SpecimenPicture, type SpecimenReading, type TapeLine } from './replay.ts';

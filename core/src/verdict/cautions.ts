@@ -1,0 +1,88 @@
+import { type Dangers, type Gate, type GateItem, gatesFor, type PoweringFacts, poweringFor } from '../caution/index.ts';
+import type { Specimen } from '../tape/index.ts';
+
+/** A pause of so long ends a sitting: whoever comes back looks at the bench anew. */
+const SITTING_GAP_SECONDS = 4 * 3600;
+/** Volts from here up come from a socket, unless said otherwise. */
+const SOCKET_VOLTS = 90;
+const LITHIUM = /li|18650|21700|26650|14500|16340|10440|CR20/i;
+
+/** What is dangerous about the specimen, by its parts and by what is claimed of it. */
+export function dangersOf(specimen: Specimen): Dangers {
+  const { parts } = specimen.circuit;
+  const claimed = (field: string) => specimen.claims.filter((claim) => claim.field === field).map(({ value, upTo }) => upTo ?? value);
+  const read = specimen.readings.flatMap(({ entry }) =>
+    entry.place.at === 'in' ? entry.figures.filter(({ unit }) => unit === 'volts').map(({ value }) => Math.abs(value)) : [],
+  );
+  const fed = parts.flatMap((part) => (part.kind === 'ac' ? [part.voltsRms] : part.kind === 'dc' ? [part.volts] : []));
+  const volts = Math.max(0, ...claimed('volts'), ...read, ...fed);
+  const chemistries = parts.flatMap((part) => (part.kind === 'battery' && part.chemistry ? [part.chemistry as string] : []));
+  const words = specimen.claimTexts.filter(({ field }) => field === 'battery').map(({ text }) => text);
+  return {
+    volts,
+    alternating: parts.some(({ kind }) => kind === 'ac') || volts >= SOCKET_VOLTS,
+    lithium: [...chemistries, ...words].some((text) => LITHIUM.test(text)),
+    lumens: Math.max(0, ...claimed('lumens')),
+    watts: Math.max(0, ...claimed('watts')),
+  };
+}
+
+/** The same for the choice of a first source. */
+export function poweringFacts(specimen: Specimen): PoweringFacts {
+  const { volts, alternating, watts } = dangersOf(specimen);
+  const amps = specimen.claims.find(({ field }) => field === 'amps')?.value;
+  const cells =
+    specimen.circuit.parts.some(({ kind }) => kind === 'battery') ||
+    specimen.claimTexts.some(({ field }) => field === 'battery') ||
+    specimen.claims.some(({ field }) => field === 'cells');
+  return { volts: volts || undefined, watts: watts || undefined, amps, alternating, cells };
+}
+
+/** What a bench supply may give the specimen. */
+export interface SupplyLimits {
+  readonly volts: number;
+  readonly amps: number;
+}
+
+/** The limits that First light computes for a bench supply, or why there are none. */
+export function supplyLimitsOf(specimen: Specimen): SupplyLimits | { readonly refused: string } {
+  const facts = poweringFacts(specimen);
+  if (facts.alternating)
+    return { refused: 'This runs on mains: it meets its own supply through an in-line meter, never a bench supply’s direct volts.' };
+  const { volts, limitAmps } = poweringFor(facts);
+  if (volts === undefined) return { refused: 'First light knows no volts yet: claim what body or box says, as “claim 5v body”.' };
+  if (limitAmps === undefined)
+    return { refused: 'First light knows no current yet, so there is no limit to set: claim watts or milliamps, as “claim 1w listing”.' };
+  return { volts, amps: limitAmps };
+}
+
+/**
+ * When the present sitting began, in milliseconds of the epoch: the first entry that no long pause follows.
+ *
+ * @param now ISO 8601
+ */
+export function sittingSince(specimen: Specimen, now: string): number {
+  let since = Date.parse(now);
+  for (const { entry } of [...specimen.tape].reverse()) {
+    const at = Date.parse(entry.at);
+    if (since - at > 1000 * SITTING_GAP_SECONDS) break;
+    since = Math.min(since, at);
+  }
+  return since;
+}
+
+/** A gate with what of it is confirmed in this sitting. */
+export interface OpenGate {
+  readonly gate: Gate;
+  readonly missing: readonly GateItem[];
+}
+
+/** The gates before the specimen's next powering that are not wholly confirmed in this sitting. */
+export function gatesOf(specimen: Specimen, now: string): readonly OpenGate[] {
+  const since = sittingSince(specimen, now);
+  return gatesFor(dangersOf(specimen)).flatMap((gate) => {
+    const confirmed = specimen.confirmed.filter((entry) => entry.gate === gate.code && Date.parse(entry.at) >= since);
+    const missing = gate.items.filter(({ code }) => !confirmed.some(({ item }) => item === code));
+    return missing.length > 0 ? [{ gate, missing }] : [];
+  });
+}

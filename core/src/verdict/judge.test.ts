@@ -1,0 +1,93 @@
+import { describe, expect, it } from '@jest/globals';
+import { analysisOf } from '../appraisal/index.ts';
+import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
+import { summarise } from '../summary/index.ts';
+import type { EntryDraft } from '../tape/index.ts';
+import { judge } from './judge.ts';
+
+function judged(...lines: TestLine[]) {
+  const judgement = judge(analysisOf(specimenOf(...lines), 0));
+  if (!judgement) throw new Error('nothing can be solved');
+  return judgement.findings;
+}
+
+const said = (...lines: TestLine[]) => judged(...lines).map(({ severity, code, ref }) => `${severity} ${code} ${ref}`);
+const fact = (name: 'case' | 'insulation' | 'earth', value: string): EntryDraft => ({ kind: 'fact', name, value });
+
+const CLIP = ['V1 5v on A G', 'R1 100r 0.25w on A B', 'D1 led white 5mm on B G'];
+const LAMP = [
+  'V1 ac 230v 50hz on L N',
+  'F1 fuse 500ma on L F',
+  'C1 330nF X2 on F X',
+  'R2 470k on F X',
+  'B1 bridge on X N P M',
+  'C2 100uF 100v on P M',
+  'R3 33k on P M',
+  'D1 led white 20 series on P M',
+];
+
+describe('what was seen between live parts and hands', () => {
+  const of = (...facts: EntryDraft[]) => said(...LAMP, ...facts).filter((text) => text.includes('single-insulation'));
+
+  it('settles what a plastic case leaves open, for better or worse', () => {
+    expect(of(fact('case', 'plastic'))).toEqual(['note single-insulation V1']);
+    expect(of(fact('case', 'plastic'), fact('insulation', '6 mm or more, or two layers'))).toEqual([]);
+    expect(of(fact('case', 'plastic'), fact('insulation', 'less'))).toEqual(['caution single-insulation V1']);
+    expect(of(fact('case', 'plastic'), fact('insulation', 'bare pads'))).toEqual(['unsafe single-insulation V1']);
+  });
+
+  it('of a metal case wants one layer, and earth', () => {
+    expect(of(fact('case', 'metal'), fact('earth', 'present and connected'), fact('insulation', 'less'))).toEqual([]);
+    expect(of(fact('case', 'metal'), fact('insulation', 'bare pads'))).toEqual(['unsafe single-insulation V1']);
+  });
+
+  it('says nothing of a thing on extra-low volts', () => {
+    expect(said(...CLIP, fact('insulation', 'bare pads'))).toEqual([]);
+  });
+});
+
+describe('what the thermometer adds', () => {
+  it('a junction that is over its limit at its coolest is found, one that only may be is not', () => {
+    expect(said(...CLIP, 'Tboard 108c after 30min')).toContain('caution over-celsius D1');
+    expect(said(...CLIP, 'Tboard 85c after 30min')).toEqual([]);
+  });
+
+  it('a case on its way to where nothing is left on is found before it is there', () => {
+    const at = (minutes: number) => (108 - 84 * Math.exp(-minutes / 6)).toFixed(1);
+    const soak = [1, 2, 4, 6, 8, 10].map((minutes) => `Tcase ${at(minutes)}c after ${minutes}min`);
+    const found = judged(...CLIP, 'Tcase 24c cold', ...soak);
+    expect(found.map(({ text }) => text)).toContain('The case goes to 108 °C: too hot to touch or to leave on.');
+    expect(Number(at(10))).toBeLessThan(94);
+  });
+
+  it('a resistor that its rating would bear is found where heat leaves too little of it', () => {
+    // 0.2 W of 0.25 W; at 100 °C 0.16 W are left.
+    const lines = ['V1 9v on A G', 'R1 405r 0.25w on A G', 'D1 led white 5mm on A X', 'R2 1k 0.25w on X G'];
+    expect(said(...lines)).not.toContain('caution over-watts R1');
+    expect(said(...lines, 'Tboard 100c after 30min')).toContain('caution over-watts R1');
+  });
+
+  it('the worst stands first', () => {
+    const severities = judged(
+      ...LAMP.slice(0, 1),
+      ...LAMP.slice(2).map((line) => line.replace('on F X', 'on L X')),
+      fact('case', 'plastic'),
+    ).map(({ severity }) => severity);
+    expect(severities).toEqual(
+      [...severities].sort((a, b) => ['unsafe', 'caution', 'note'].indexOf(a) - ['unsafe', 'caution', 'note'].indexOf(b)),
+    );
+    expect(severities[0]).toBe('unsafe');
+  });
+});
+
+describe('on the shelf', () => {
+  it('what is unsafe comes before what is to be careful of, which comes before nothing', () => {
+    const bare = summarise(specimenOf(...LAMP, fact('case', 'plastic'), fact('insulation', 'bare pads')));
+    expect(bare.worst).toMatch(/^do not use: the case alone insulates/);
+    const cells = summarise(specimenOf('B1 3 aaa alkaline on A G', 'R1 100r on A B', 'D1-D4 led white 5mm parallel on B G', 'R1 1v'));
+    expect(cells.worst).toBeUndefined();
+    expect(cells.caution).toBe('strings share badly');
+    const sound = summarise(specimenOf(...CLIP, 'R1 1.9v'));
+    expect(sound.worst ?? sound.caution).toBeUndefined();
+  });
+});
