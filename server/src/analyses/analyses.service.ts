@@ -1,9 +1,9 @@
 import { fileURLToPath } from 'node:url';
 import { MessageChannel } from 'node:worker_threads';
-import type { Result, SolveJob, SolveJobDocument } from '@mindful-probe/core';
+import type { Entry, Result, SolveJob, SolveJobDocument, Summary } from '@mindful-probe/core';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Piscina } from 'piscina';
-import { type PoolTask, runInPool } from './analyses.worker.ts';
+import { type SolveTask, solveInPool, summariseInPool } from './analyses.worker.ts';
 
 /** A thread reads JavaScript only, so tests that run this file from source take the built worker. */
 const WORKER = fileURLToPath(
@@ -21,19 +21,24 @@ export class AnalysesService implements OnModuleDestroy {
    * @param onProgress told how much is done, 0 to 1
    */
   async solve(job: SolveJob, signal: AbortSignal, onProgress?: (share: number) => void): Promise<Result<SolveJobDocument>> {
-    this.pool ??= new Piscina({
-      filename: WORKER,
-      maxThreads: 2,
-      maxQueue: MOST_WAITING,
-    });
     const { port1, port2 } = new MessageChannel();
     port1.on('message', (share: number) => onProgress?.(share));
     try {
-      const task: PoolTask = { job, progress: port2 };
-      return await this.pool.run(task, { name: runInPool.name, signal, transferList: [port2] });
+      const task: SolveTask = { job, progress: port2 };
+      return await this.threads.run(task, { name: solveInPool.name, signal, transferList: [port2] });
     } finally {
       port1.close();
     }
+  }
+
+  /** The row of a specimen on the shelf, from its tape. */
+  summarise(entries: readonly Entry[]): Promise<Summary> {
+    return this.threads.run(entries, { name: summariseInPool.name });
+  }
+
+  private get threads(): Piscina {
+    this.pool ??= new Piscina({ filename: WORKER, maxThreads: 2, maxQueue: MOST_WAITING });
+    return this.pool;
   }
 
   async onModuleDestroy(): Promise<void> {

@@ -1,13 +1,27 @@
 import type { MessagePort } from 'node:worker_threads';
-import { type Result, runSolveJob, type SolveJob, type SolveJobDocument } from '@mindful-probe/core';
+import {
+  type Entry,
+  type Result,
+  replay,
+  runSolveJob,
+  type SolveJob,
+  type SolveJobDocument,
+  type Summary,
+  summarise,
+} from '@mindful-probe/core';
 
 /** What a thread of the pool is handed: the job, and a line to tell its progress on. */
-export interface PoolTask {
+export interface SolveTask {
   readonly job: SolveJob;
   readonly progress?: MessagePort;
 }
 
 /** Runs in a thread of the pool. A stop from outside ends the thread, which a computation cannot hold up. */
-export function runInPool({ job, progress }: PoolTask): Result<SolveJobDocument> {
+export function solveInPool({ job, progress }: SolveTask): Result<SolveJobDocument> {
   return runSolveJob(job, { onProgress: (share) => progress?.postMessage(share) });
+}
+
+/** The row of a specimen on the shelf. */
+export function summariseInPool(entries: readonly Entry[]): Summary {
+  return summarise(replay(entries));
 }

@@ -1,5 +1,6 @@
-import { type Entry, replay, type Summary, summarise } from '@mindful-probe/core';
+import type { Entry, Summary } from '@mindful-probe/core';
 import { Injectable } from '@nestjs/common';
+import { AnalysesService } from '../analyses/analyses.service.ts';
 import { SpecimenNotFoundError } from '../errors/coded-errors.ts';
 import { type PlacedEntry, type SpecimenRow, SpecimensRepository } from './specimens.repository.ts';
 import { TapeFeed } from './tape-feed.ts';
@@ -11,23 +12,35 @@ export interface ShelfRow {
   readonly summary: Summary;
 }
 
+/** Summaries asked for at once: enough to keep the pool busy, few enough for its queue. */
+const AT_ONCE = 8;
+
 /** Specimens on the shelf and their tapes. */
 @Injectable()
 export class SpecimensService {
   /** A summary holds for as long as nothing lands on the tape. */
-  private readonly summaries = new Map<string, { lastSeq: number; summary: Summary }>();
+  private readonly summaries = new Map<string, { readonly lastSeq: number; readonly summary: Promise<Summary> }>();
 
   constructor(
     private readonly repository: SpecimensRepository,
     private readonly feed: TapeFeed,
+    private readonly analyses: AnalysesService,
   ) {}
 
   async shelf(): Promise<ShelfRow[]> {
     const rows = await this.repository.list();
     const shelf: ShelfRow[] = [];
-    for (const row of rows) {
-      const { id, createdAt, lastSeq } = row;
-      shelf.push({ id, createdAt: createdAt.toISOString(), lastSeq, summary: await this.summaryOf(row) });
+    for (let from = 0; from < rows.length; from += AT_ONCE) {
+      const some = rows.slice(from, from + AT_ONCE);
+      const summaries = await Promise.all(some.map((row) => this.summaryOf(row)));
+      shelf.push(
+        ...some.map(({ id, createdAt, lastSeq }, index) => ({
+          id,
+          createdAt: createdAt.toISOString(),
+          lastSeq,
+          summary: summaries[index] as Summary,
+        })),
+      );
     }
     return shelf;
   }
@@ -56,12 +69,18 @@ export class SpecimensService {
     return row;
   }
 
-  private async summaryOf({ id, lastSeq }: SpecimenRow): Promise<Summary> {
+  /** Two who ask for the shelf at once wait for the same summary. */
+  private summaryOf({ id, lastSeq }: SpecimenRow): Promise<Summary> {
     const kept = this.summaries.get(id);
     if (kept?.lastSeq === lastSeq) return kept.summary;
-    const lines = await this.repository.entriesAfter(id, 0);
-    const summary = summarise(replay(lines.map(({ entry }) => entry)));
+    const summary = this.summarise(id);
     this.summaries.set(id, { lastSeq, summary });
+    summary.catch(() => this.summaries.delete(id));
     return summary;
+  }
+
+  private async summarise(id: string): Promise<Summary> {
+    const lines = await this.repository.entriesAfter(id, 0);
+    return this.analyses.summarise(lines.map(({ entry }) => entry));
   }
 }

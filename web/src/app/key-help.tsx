@@ -1,6 +1,5 @@
 import { Dialog } from '../shared/kit/dialog.tsx';
-import { STAGE_KEYS } from './keys.ts';
-import { STAGE_TITLES } from './stage-titles.ts';
+import { STAGE_LIST } from '../stages/registry.ts';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'bench line'],
@@ -50,10 +49,7 @@ const PHOTO_KEYS: readonly (readonly [string, string])[] = [
 
 /** All keys and the bench line's words, on one sheet. */
 export function KeyHelp({ open, onOpenChange }: { readonly open: boolean; readonly onOpenChange: (open: boolean) => void }) {
-  const stages = Object.entries(STAGE_KEYS).map(([stage, key]): readonly [string, string] => [
-    `g ${key}`,
-    STAGE_TITLES[stage as keyof typeof STAGE_TITLES],
-  ]);
+  const stages = STAGE_LIST.map(({ key, title }): readonly [string, string] => [`g ${key}`, title]);
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title="Keys" description="Everything works without the mouse.">
       <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">

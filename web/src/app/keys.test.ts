@@ -1,11 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
 import { STAGES } from '@mindful-probe/core';
-import { commandOf, STAGE_KEYS } from './keys.ts';
+import { STAGE_LIST } from '../stages/registry.ts';
+import { commandOf } from './keys.ts';
 
 describe('keys', () => {
   it('give every stage a letter of its own behind g', () => {
-    expect(new Set(Object.values(STAGE_KEYS)).size).toBe(STAGES.length);
-    for (const stage of STAGES) expect(commandOf(STAGE_KEYS[stage], true)).toEqual({ kind: 'stage', stage });
+    expect(STAGE_LIST.map(({ stage }) => stage)).toEqual(STAGES);
+    expect(new Set(STAGE_LIST.map(({ key }) => key)).size).toBe(STAGES.length);
+    for (const { stage, key } of STAGE_LIST) expect(commandOf(key, true)).toEqual({ kind: 'stage', stage });
   });
 
   it('mean other things without g, and nothing where they are not listed', () => {

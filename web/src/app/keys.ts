@@ -1,19 +1,7 @@
-import { STAGES, type Stage } from '@mindful-probe/core';
+import type { Stage } from '@mindful-probe/core';
 import { useEffect, useRef } from 'react';
 import type { SpaceKey } from '../shared/instruments/use-space-key.ts';
-
-/** The letter after `g` that leads to each stage. */
-export const STAGE_KEYS: Readonly<Record<Stage, string>> = {
-  claim: 'c',
-  'first-light': 'f',
-  opening: 'o',
-  trace: 't',
-  readings: 'r',
-  drive: 'd',
-  rework: 'w',
-  proof: 'p',
-  'write-up': 'u',
-};
+import { STAGE_LIST } from '../stages/registry.ts';
 
 export type KeyCommand =
   | { readonly kind: 'stage'; readonly stage: Stage }
@@ -36,8 +24,8 @@ const SINGLE: Readonly<Record<string, KeyCommand>> = {
 /** What a key means, given whether `g` was just pressed; undefined for a key that means nothing here. */
 export function commandOf(key: string, afterG: boolean): KeyCommand | undefined {
   if (!afterG) return Object.hasOwn(SINGLE, key) ? SINGLE[key] : undefined;
-  const stage = STAGES.find((name) => STAGE_KEYS[name] === key);
-  return stage && { kind: 'stage', stage };
+  const found = STAGE_LIST.find((definition) => definition.key === key);
+  return found && { kind: 'stage', stage: found.stage };
 }
 
 const G_LASTS_MS = 1500;

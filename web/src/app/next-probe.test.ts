@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { appraise, benchContext, completeDraft, type Entry, parseBenchLine, replay } from '@mindful-probe/core';
+import { analysisOf, appraise, benchContext, completeDraft, type Entry, parseBenchLine, replay } from '@mindful-probe/core';
 import { nextProbeOf } from './next-probe.ts';
 
 function bench(...lines: string[]): Entry[] {
@@ -14,7 +14,7 @@ function bench(...lines: string[]): Entry[] {
 
 function nextAfter(...lines: string[]) {
   const specimen = replay(bench(...lines));
-  return nextProbeOf(specimen, { found: appraise(specimen, 0), shape: { arrangements: [], remarks: [] }, spine: [] });
+  return nextProbeOf(specimen, { found: appraise(analysisOf(specimen, 0)), shape: { arrangements: [], remarks: [] }, spine: [] });
 }
 
 const clip = ['claim 5v body', 'V1 5v usb', 'R1 27r on V1.+ B', 'D1 led white on B V1.-'];

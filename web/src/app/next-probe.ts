@@ -1,6 +1,6 @@
 import { type Appraisal, type BenchState, type Discharge, holdLine, type Specimen, sayDischarge, sayOver } from '@mindful-probe/core';
 import { sayProposal } from '../shared/figures/say-proposal.ts';
-import type { Analysis } from '../shared/worker/use-analysis.ts';
+import type { AnalysisView } from '../shared/worker/use-analysis.ts';
 
 export interface NextProbe {
   /** Short, in mono: a ref. */
@@ -13,7 +13,7 @@ export interface NextProbe {
 }
 
 /** The one obvious next thing: what is missing for a circuit, else the reading that settles most of the LED current. */
-export function nextProbeOf(specimen: Specimen, analysis: Analysis | undefined): NextProbe | undefined {
+export function nextProbeOf(specimen: Specimen, analysis: AnalysisView | undefined): NextProbe | undefined {
   if (specimen.claims.length === 0) return { what: 'claim', why: 'what body, box or listing says, with its unit', line: 'claim ' };
   const beep = nextBeepOf(specimen);
   if (beep) return beep;
@@ -35,6 +35,18 @@ export function dischargeProbeOf({ benchState }: Specimen, discharges: readonly 
   if (!slowest)
     return { what: 'charged', why: 'no store is traced yet: measure over every large capacitor before a hand goes in', line: '' };
   return { what: slowest.ref, why: sayDischarge(slowest), line: `${slowest.ref} ` };
+}
+
+/** What may still hold a charge. Until the circuit is solved any capacitor may: the careful answer comes first. */
+export function storesOf(
+  { circuit }: Specimen,
+  analysis: AnalysisView | undefined,
+): { readonly discharges: readonly Discharge[]; readonly mayHold: boolean } {
+  const discharges = (analysis?.afterJudged ?? analysis?.judged)?.discharges;
+  return {
+    discharges: discharges ?? [],
+    mayHold: discharges ? discharges.length > 0 : circuit.parts.some(({ kind }) => kind === 'capacitor'),
+  };
 }
 
 /** Where the key leads: off again means charged first, where something can hold a charge. */

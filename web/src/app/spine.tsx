@@ -1,10 +1,8 @@
-import { doubtsOf, formatEngineering, type Specimen, type Stage, type StageMark, sayClaim } from '@mindful-probe/core';
+import type { StageMark } from '@mindful-probe/core';
 import { NavLink } from 'react-router';
-import { mainsSetting } from '../shared/data/mains-setting.ts';
 import type { OpenSpecimen } from '../shared/data/open-specimen.tsx';
-import { multipleText } from '../shared/figures/figure.tsx';
-import { STAGE_KEYS } from './keys.ts';
-import { STAGE_TITLES } from './stage-titles.ts';
+import { STAGE_LIST } from '../stages/registry.ts';
+import type { StageDefinition } from '../stages/stage.ts';
 
 /** The nine stages in the order of the work, each with how far it is and one line of fact. */
 export function Spine({ open }: { readonly open: OpenSpecimen }) {
@@ -14,12 +12,12 @@ export function Spine({ open }: { readonly open: OpenSpecimen }) {
       aria-label="Stages"
       className="flex overflow-x-auto border-rule max-md:border-b md:h-full md:flex-col md:overflow-y-auto md:border-r"
     >
-      {(Object.keys(STAGE_TITLES) as Stage[]).map((stage) => (
+      {STAGE_LIST.map((definition) => (
         <SpineItem
-          key={stage}
-          stage={stage}
-          mark={marks.find((line) => line.stage === stage)?.mark ?? 'nothing'}
-          fact={factOf(stage, open)}
+          key={definition.stage}
+          definition={definition}
+          mark={marks.find(({ stage }) => stage === definition.stage)?.mark ?? 'nothing'}
+          fact={definition.fact(open)}
         />
       ))}
       <p className="mt-auto hidden px-4 py-3 text-12 text-quiet md:block">
@@ -29,7 +27,13 @@ export function Spine({ open }: { readonly open: OpenSpecimen }) {
   );
 }
 
-function SpineItem({ stage, mark, fact }: { readonly stage: Stage; readonly mark: StageMark; readonly fact: string }) {
+interface SpineItemProps {
+  readonly definition: StageDefinition;
+  readonly mark: StageMark;
+  readonly fact: string;
+}
+
+function SpineItem({ definition: { stage, title, key }, mark, fact }: SpineItemProps) {
   return (
     <NavLink
       to={stage}
@@ -37,13 +41,11 @@ function SpineItem({ stage, mark, fact }: { readonly stage: Stage; readonly mark
     >
       <Stitch mark={mark} />
       <span className="min-w-0 flex-1 md:pt-2.5">
-        <span className="block text-17 group-aria-[current=page]:font-[650] group-aria-[current=page]:text-petrol">
-          {STAGE_TITLES[stage]}
-        </span>
+        <span className="block text-17 group-aria-[current=page]:font-[650] group-aria-[current=page]:text-petrol">{title}</span>
         <span className="hidden truncate text-12 text-quiet md:block">{fact}</span>
         <span className="sr-only">, {mark}</span>
       </span>
-      <kbd className="key-hint absolute top-3.5 right-2.5 hidden h-[17px] md:block">{STAGE_KEYS[stage]}</kbd>
+      <kbd className="key-hint absolute top-3.5 right-2.5 hidden h-[17px] md:block">{key}</kbd>
     </NavLink>
   );
 }
@@ -69,57 +71,4 @@ function Stitch({ mark }: { readonly mark: StageMark }) {
       )}
     </svg>
   );
-}
-
-function factOf(stage: Stage, { specimen, analysis }: OpenSpecimen): string {
-  const found = analysis?.found.ok ? analysis.found.value : undefined;
-  const after = analysis?.after?.ok ? analysis.after.value : undefined;
-  switch (stage) {
-    case 'claim':
-      return claimFact(specimen);
-    case 'first-light': {
-      const figures = specimen.readings.find(({ entry }) => entry.place.at === 'in')?.entry.figures ?? [];
-      return figures.map(({ value, unit }) => formatEngineering(value, unit).text).join(', ');
-    }
-    case 'opening':
-      return specimen.steps.length === 0 ? '' : plural(specimen.steps.length, 'step');
-    case 'trace':
-      return specimen.circuit.parts.length === 0
-        ? ''
-        : `${plural(specimen.circuit.parts.length, 'part')}, ${plural(specimen.nets.filter(({ pins }) => pins.length > 1).length, 'net')}`;
-    case 'readings': {
-      if (!found) return '';
-      const off = found.slots.filter(({ fits }) => !fits).length;
-      return off > 0
-        ? `${off} ${off === 1 ? 'does' : 'do'} not fit`
-        : `${found.slots.filter(({ read }) => read).length} of ${found.slots.length} slots`;
-    }
-    case 'drive':
-      return found?.hardest ? `${multipleText(found.hardest.ratio.value)} ${found.measured ? 'measured' : 'expected'}` : '';
-    case 'rework':
-      return specimen.reworks.length > 0
-        ? (specimen.reworks.at(-1)?.title ?? '')
-        : specimen.goal
-          ? `wanted ${formatEngineering(specimen.goal.chipAmps, 'amps').text}`
-          : '';
-    case 'proof':
-      if (specimen.proof) return specimen.proof.verdict === 'keep' ? 'kept' : 'taken back';
-      return after?.hardest && after.measured ? multipleText(after.hardest.ratio.value) : '';
-    case 'write-up':
-      return '';
-  }
-}
-
-function claimFact(specimen: Specimen): string {
-  const doubts = doubtsOf(specimen, mainsSetting()).filter(({ severity }) => severity === 'impossible').length;
-  if (doubts > 0) return `${doubts} cannot be`;
-  return specimen.claims
-    .filter(({ field }) => field === 'watts' || field === 'lumens' || field === 'volts')
-    .slice(0, 2)
-    .map(sayClaim)
-    .join(', ');
-}
-
-function plural(count: number, word: string): string {
-  return `${count} ${word}${count === 1 ? '' : 's'}`;
 }

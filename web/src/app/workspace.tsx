@@ -1,4 +1,4 @@
-import { dischargesOf, STAGES, type Stage } from '@mindful-probe/core';
+import type { Stage } from '@mindful-probe/core';
 import { Camera } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
@@ -6,10 +6,12 @@ import { BenchLine, type BenchLineHandle } from '../shared/bench-line/bench-line
 import { type OpenSpecimen, SpecimenProvider } from '../shared/data/open-specimen.tsx';
 import { type SpecimenData, useSpecimen } from '../shared/data/use-specimen.ts';
 import { titleOf } from '../shared/instruments/use-taking.ts';
+import { Stale } from '../shared/kit/stale.tsx';
 import { addPhotos } from '../shared/photos/photos.ts';
 import { Patterns } from '../shared/pictures/patterns.tsx';
 import { TapePanel } from '../shared/tape/tape-panel.tsx';
 import { useAnalysis } from '../shared/worker/use-analysis.ts';
+import { knownStage, STAGE_LIST } from '../stages/registry.ts';
 import { BenchStateButton, BenchStrip } from './bench-state.tsx';
 import { Brand } from './brand.tsx';
 import { ComputingStrip } from './computing-strip.tsx';
@@ -20,11 +22,10 @@ import { SeriesStrip } from './instruments/series-strip.tsx';
 import { useInstrumentLine } from './instruments/use-instrument-line.ts';
 import { KeyHelp } from './key-help.tsx';
 import { type KeyCommand, useKeys } from './keys.ts';
-import { dischargeProbeOf, nextProbeOf, stateAfter } from './next-probe.ts';
+import { dischargeProbeOf, nextProbeOf, stateAfter, storesOf } from './next-probe.ts';
 import { NotFoundPage } from './not-found-page.tsx';
 import { PhoneDialog } from './phone/phone-dialog.tsx';
 import { Spine } from './spine.tsx';
-import { STAGE_TITLES } from './stage-titles.ts';
 import { toggleTheme } from './theme.ts';
 
 /** One specimen's workspace: spine, stage, tape, next probe and bench line. */
@@ -45,15 +46,15 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
   const data = useMemo((): SpecimenData => ({ ...ungated, record }), [ungated, record]);
   const { stage } = useParams();
   const navigate = useNavigate();
-  const { analysis, again } = useAnalysis(id, entries);
+  const { analysis, isStale, again } = useAnalysis(id, entries);
   const benchLine = useRef<BenchLineHandle>(null);
   const [tapeShown, setTapeShown] = useState(() => !window.matchMedia(NARROW).matches);
   const [helpShown, setHelpShown] = useState(false);
   const suggest = useCallback((line: string) => benchLine.current?.suggest(line), []);
   const write = useCallback((line: string) => benchLine.current?.write(line), []);
-  const open = useMemo((): OpenSpecimen => ({ ...data, analysis, suggest, write }), [data, analysis, suggest, write]);
-  const discharges = useMemo(() => dischargesOf(specimen.circuit), [specimen.circuit]);
-  const next = dischargeProbeOf(specimen, discharges) ?? nextProbeOf(specimen, analysis);
+  const open = useMemo((): OpenSpecimen => ({ ...data, analysis, isStale, suggest, write }), [data, analysis, isStale, suggest, write]);
+  const stores = storesOf(specimen, analysis);
+  const next = dischargeProbeOf(specimen, stores.discharges) ?? nextProbeOf(specimen, analysis);
   const chooser = useRef<HTMLInputElement>(null);
   // What is read dead waits until it is, and the other way round.
   const elsewhere = next?.state !== undefined && next.state !== (specimen.benchState === 'live' ? 'live' : 'dead');
@@ -73,11 +74,11 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
   }, []);
 
   useEffect(() => {
-    document.title = `${specimen.name}, ${STAGE_TITLES[stage as Stage] ?? ''} — Mindful Probe`;
+    document.title = `${specimen.name}, ${knownStage(stage)?.title ?? ''} — Mindful Probe`;
   }, [specimen.name, stage]);
 
   const nextState = () => {
-    record({ kind: 'state', state: stateAfter(specimen.benchState, discharges.length > 0) });
+    record({ kind: 'state', state: stateAfter(specimen.benchState, stores.mayHold) });
   };
 
   const undo = () => {
@@ -90,8 +91,8 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
       case 'stage':
         return void navigate(`/specimens/${id}/${command.stage}`);
       case 'neighbour': {
-        const index = STAGES.indexOf(stage as Stage) + command.step;
-        return void navigate(`/specimens/${id}/${STAGES[Math.min(STAGES.length - 1, Math.max(0, index))]}`);
+        const index = STAGE_LIST.findIndex((definition) => definition.stage === stage) + command.step;
+        return void navigate(`/specimens/${id}/${STAGE_LIST[Math.min(STAGE_LIST.length - 1, Math.max(0, index))]?.stage}`);
       }
       case 'bench-line':
         return benchLine.current?.focus();
@@ -141,7 +142,14 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
             hidden
             onChange={(event) => addPhotos(event.target.files ?? [], id, (stage as Stage) ?? 'opening')}
           />
-          <InstrumentsDialog line={line} specimen={specimen} specimenId={id} gates={gates.length} record={record} />
+          <InstrumentsDialog
+            line={line}
+            specimen={specimen}
+            mayHold={stores.mayHold}
+            specimenId={id}
+            gates={gates.length}
+            record={record}
+          />
           <PhoneDialog />
           <BenchStateButton state={specimen.benchState} onNext={nextState} />
         </header>
@@ -150,7 +158,9 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
         >
           <Spine open={open} />
           <main className="relative min-w-0 overflow-auto bg-sheet px-6 pt-5 pb-6 max-md:px-3">
-            <Outlet />
+            <Stale when={isStale}>
+              <Outlet />
+            </Stale>
           </main>
           <TapePanel shown={tapeShown} onToggle={() => setTapeShown((shown) => !shown)} />
         </div>

@@ -1,10 +1,10 @@
 import { formatEngineering, type StageMark, type Summary } from '@mindful-probe/core';
 import { Link } from 'react-router';
-import { STAGE_TITLES } from '../app/stage-titles.ts';
 import type { ShelfRow } from '../shared/data/api.ts';
 import { multipleText } from '../shared/figures/figure.tsx';
 import { type Level, LevelMark } from '../shared/kit/level-mark.tsx';
 import { DriveRuler, RulerAxis } from '../shared/pictures/drive-ruler.tsx';
+import { stageNamed } from '../stages/registry.ts';
 
 const RULER_WIDTH = 360;
 
@@ -63,7 +63,7 @@ function Row({ row: { id, summary } }: { readonly row: ShelfRow }) {
       </th>
       <td className="pr-4 max-lg:hidden">
         <FlatSpine summary={summary} />
-        <span className="text-12">{STAGE_TITLES[summary.furthest]}</span>
+        <span className="text-12">{stageNamed(summary.furthest).title}</span>
       </td>
       <td
         className={`pr-4 text-right font-figures text-17 whitespace-nowrap ${guessed ? 'text-quiet' : over ? 'font-[650] text-brick' : ''}`}

@@ -22,11 +22,12 @@ interface InstrumentsDialogProps {
   readonly specimenId: string;
   /** Gates that are still to be confirmed before anything is powered. */
   readonly gates: number;
+  readonly mayHold: boolean;
   readonly record: (draft: EntryDraft) => void;
 }
 
 /** The instruments on the line: who they are, what they last said, and how one comes on the list. */
-export function InstrumentsDialog({ line, specimen, specimenId, gates, record }: InstrumentsDialogProps) {
+export function InstrumentsDialog({ line, specimen, specimenId, gates, mayHold, record }: InstrumentsDialogProps) {
   const [open, setOpen] = useState(false);
   const { instruments, gadgets, gadget, chooseGadget, everySeconds, chooseInterval } = line;
   const away = instruments.filter((instrument) => instrument.line.kind === 'away').length;
@@ -68,6 +69,7 @@ export function InstrumentsDialog({ line, specimen, specimenId, gates, record }:
                   specimenId={specimenId}
                   gadget={gadget}
                   gates={gates}
+                  mayHold={mayHold}
                   record={record}
                   onGate={() => setOpen(false)}
                 />

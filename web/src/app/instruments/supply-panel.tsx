@@ -1,4 +1,4 @@
-import { dischargesOf, type EntryDraft, type InstrumentNow, type Specimen, supplyLimitsOf } from '@mindful-probe/core';
+import { type EntryDraft, type InstrumentNow, type Specimen, supplyLimitsOf } from '@mindful-probe/core';
 import { type FormEvent, useState } from 'react';
 import { figureText } from '../../shared/figures/figure.tsx';
 import { instrumentsApi } from '../../shared/instruments/use-instruments.ts';
@@ -9,13 +9,15 @@ interface SupplyPanelProps {
   readonly specimenId: string;
   readonly gadget: string | undefined;
   readonly gates: number;
+  /** A store on it may hold a charge after it is switched off. */
+  readonly mayHold: boolean;
   readonly record: (draft: EntryDraft) => void;
   /** Something is to be confirmed first, elsewhere. */
   readonly onGate: () => void;
 }
 
 /** Sets a bench supply within what First light allows; its output goes off with this page. */
-export function SupplyPanel({ instrument, specimen, specimenId, gadget, gates, record, onGate }: SupplyPanelProps) {
+export function SupplyPanel({ instrument, specimen, specimenId, gadget, gates, mayHold, record, onGate }: SupplyPanelProps) {
   const limits = supplyLimitsOf(specimen);
   const allowed = 'refused' in limits ? undefined : limits;
   const [volts, setVolts] = useState(allowed ? String(allowed.volts) : '');
@@ -42,7 +44,7 @@ export function SupplyPanel({ instrument, specimen, specimenId, gadget, gates, r
         limitAmps: on ? number(milliamps) / 1000 : 1,
         ...(gadget !== undefined && { gadget }),
       });
-      const state = on ? 'live' : dischargesOf(specimen.circuit).length > 0 ? 'charged' : 'dead';
+      const state = on ? 'live' : mayHold ? 'charged' : 'dead';
       if (specimen.benchState !== state) record({ kind: 'state', state });
     } catch (error) {
       setProblem((error as Error).message);

@@ -5,7 +5,7 @@ import { useSeriesInterval } from '../../shared/instruments/series-interval.ts';
 import { useInstrumentFeed, useInstruments } from '../../shared/instruments/use-instruments.ts';
 import { type SpaceKey, useSpaceKey } from '../../shared/instruments/use-space-key.ts';
 import { type Taking, useTaking } from '../../shared/instruments/use-taking.ts';
-import type { Analysis } from '../../shared/worker/use-analysis.ts';
+import type { AnalysisView } from '../../shared/worker/use-analysis.ts';
 
 /** The instruments as one specimen's workspace has them. */
 export interface InstrumentLine {
@@ -23,7 +23,7 @@ export interface InstrumentLine {
 
 interface InstrumentLineOf {
   readonly data: SpecimenData;
-  readonly analysis: Analysis | undefined;
+  readonly analysis: AnalysisView | undefined;
   /** What the bench line begins with, else what the next probe asks for. */
   readonly slot: () => string;
   readonly onTaken: () => void;

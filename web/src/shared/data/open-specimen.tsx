@@ -1,11 +1,13 @@
 import { createContext, type ReactNode, use } from 'react';
-import type { Analysis } from '../worker/use-analysis.ts';
+import type { AnalysisView } from '../worker/use-analysis.ts';
 import type { SpecimenData } from './use-specimen.ts';
 
 /** The open specimen, as every stage sees it. */
 export interface OpenSpecimen extends SpecimenData {
   /** Undefined until the first is there. */
-  readonly analysis: Analysis | undefined;
+  readonly analysis: AnalysisView | undefined;
+  /** The analysis is of the tape before its last entry. */
+  readonly isStale: boolean;
   /** Puts words on the bench line and goes there. */
   readonly suggest: (line: string) => void;
   /** Puts words on the bench line and leaves the focus where it is. */

@@ -17,7 +17,7 @@ import {
 } from '@mindful-probe/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useMarks, useMeters } from '../data/use-bench-list.ts';
-import type { Analysis } from '../worker/use-analysis.ts';
+import type { AnalysisView } from '../worker/use-analysis.ts';
 import { PAGE_ID } from './page-id.ts';
 import { instrumentsApi } from './use-instruments.ts';
 
@@ -51,7 +51,7 @@ export interface Taking {
 
 interface TakingOf {
   readonly specimen: Specimen;
-  readonly analysis: Analysis | undefined;
+  readonly analysis: AnalysisView | undefined;
   readonly instruments: readonly InstrumentNow[];
   readonly gadget: string | undefined;
   readonly everySeconds: number;

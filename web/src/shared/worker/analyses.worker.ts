@@ -1,7 +1,6 @@
 import {
   type Appraisal,
   type Arrangement,
-  type Audit,
   appraise,
   type Cause,
   type Circuit,
@@ -9,18 +8,22 @@ import {
   type DriveDetails,
   driveDetails,
   type Entry,
-  judgeSpecimen,
+  type Judgement,
+  judge,
   type Limits,
   ledLimits,
+  presentState,
   type Result,
   type ReworkGoal,
   recognise,
   remarksOf,
   replay,
   type Solution,
+  SpecimenAnalyses,
   type Stage,
   type StageMark,
   searchWays,
+  solve,
   spineOf,
   type TraceRemark,
   type Way,
@@ -30,66 +33,105 @@ import {
 } from '@mindful-probe/core';
 import { expose } from 'comlink';
 
-/** Everything that a specimen's screens show as a figure. */
-export interface Analysis {
+/** Everything that a specimen's screens show at first sight. */
+export interface AnalysisView {
   readonly found: Result<Appraisal>;
   /** What the circuit as found is, and what is wrong with it; undefined where it cannot be solved yet. */
-  readonly judged?: Pick<Audit, 'arrangements' | 'findings'>;
+  readonly judged?: Judgement;
   /** What it is by its shape, and what of its polarity and joins looks like a slip, solved or not. */
   readonly shape: { readonly arrangements: readonly Arrangement[]; readonly remarks: readonly TraceRemark[] };
   /** After the last rework, with what was measured since; undefined before the first. */
   readonly after?: Result<Appraisal>;
   /** What is wrong with it then. */
-  readonly afterJudged?: Pick<Audit, 'arrangements' | 'findings'>;
+  readonly afterJudged?: Judgement;
   /** The same, as predicted before the first reading after it. */
   readonly predicted?: Result<Appraisal>;
   readonly spine: readonly { readonly stage: Stage; readonly mark: StageMark }[];
 }
 
+/** What is asked of a tape, and which tape that is: by its last entry, with the entries themselves. */
+export interface AskedTape {
+  readonly topic: string;
+  readonly entries: readonly Entry[];
+}
+
+/** Nobody wants the answer any more: the tape has moved on. */
+export const DROPPED = 'dropped';
+
+let newest = '';
+let kept: { readonly topic: string; readonly analyses: SpecimenAnalyses } | undefined;
+
+/** The states of a tape; asked again for the same one, what was computed is there. */
+function analysesOf({ topic, entries }: AskedTape): SpecimenAnalyses {
+  if (kept?.topic !== topic) kept = { topic, analyses: new SpecimenAnalyses(replay(entries)) };
+  return kept.analyses;
+}
+
+/** Lets messages in, and ends what was asked of a tape that a newer one has taken the place of. */
+async function goOnWith(topic: string): Promise<void> {
+  await new Promise((resolve) => setTimeout(resolve));
+  if (newest !== '' && topic !== newest) throw new Error(DROPPED);
+}
+
 const api = {
+  /** Says which tape counts from now on: whatever is asked of another one ends at its next step. */
+  turnTo(topic: string): void {
+    newest = topic;
+  },
   /** @param onStep told in words what it is at */
-  analyse(entries: readonly Entry[], onStep: (step: string) => void): Analysis {
-    const specimen = replay(entries);
+  async analyse(tape: AskedTape, onStep: (step: string) => void): Promise<AnalysisView> {
+    await goOnWith(tape.topic);
+    const analyses = analysesOf(tape);
+    const { specimen, found, last, predicted } = analyses;
     onStep('the circuit as found');
-    const found = appraise(specimen, 0);
-    const judged = found.ok ? judgeSpecimen(specimen, found.value, 0) : undefined;
-    const count = specimen.reworks.length;
-    if (count > 0) onStep('the circuit after its rework');
-    const after = count > 0 ? appraise(specimen, count) : undefined;
-    const predicted =
-      count > 0 ? appraise({ ...specimen, readings: specimen.readings.filter(({ rework }) => rework < count) }, count) : undefined;
-    const current = after?.ok && after.value.measured ? after.value : found.ok ? found.value : undefined;
+    const foundAppraisal = appraise(found);
+    await goOnWith(tape.topic);
+    const judged = judge(found);
+    await goOnWith(tape.topic);
+    const isReworked = last !== found;
+    if (isReworked) onStep('the circuit after its rework');
+    const after = isReworked ? appraise(last) : undefined;
+    await goOnWith(tape.topic);
+    const afterJudged = isReworked ? judge(last) : undefined;
+    const predictedAppraisal = predicted && appraise(predicted);
+    const present = appraise(presentState(analyses));
     return {
-      found,
+      found: foundAppraisal,
       ...(judged && { judged }),
       shape: {
         arrangements: judged?.arrangements ?? recognise(specimen.circuit),
-        remarks: remarksOf(specimen.circuit, found.ok ? found.value.solution : undefined),
+        remarks: remarksOf(specimen.circuit, foundAppraisal.ok ? foundAppraisal.value.solution : undefined),
       },
       ...(after && { after }),
-      ...(after?.ok && { afterJudged: judgeSpecimen(specimen, after.value, count) }),
-      ...(predicted && { predicted }),
-      spine: spineOf(specimen, current),
+      ...(afterJudged && { afterJudged }),
+      ...(predictedAppraisal && { predicted: predictedAppraisal }),
+      spine: spineOf(specimen, present.ok ? present.value : undefined),
     };
   },
-  causes(entries: readonly Entry[], rework: number, onStep: (step: string) => void): readonly Cause[] {
+  async causes(tape: AskedTape, rework: number, onStep: (step: string) => void): Promise<readonly Cause[]> {
+    await goOnWith(tape.topic);
     onStep('why the readings do not fit');
-    return causesOf(replay(entries), rework);
+    return causesOf(analysesOf(tape).after(rework));
   },
-  limits(entries: readonly Entry[], rework: number, ref: string): Limits | undefined {
-    return ledLimits(replay(entries), rework, ref);
+  async limits(tape: AskedTape, rework: number, ref: string): Promise<Limits | undefined> {
+    await goOnWith(tape.topic);
+    return ledLimits(analysesOf(tape).after(rework), ref);
   },
   /** Heat, light, life and waves, which may take longer than the figures; undefined where nothing can be solved. */
-  details(entries: readonly Entry[], rework: number): DriveDetails | undefined {
-    const details = driveDetails(replay(entries), rework);
+  async details(tape: AskedTape, rework: number): Promise<DriveDetails | undefined> {
+    await goOnWith(tape.topic);
+    const details = driveDetails(analysesOf(tape).after(rework));
     return details.ok ? details.value : undefined;
   },
   /** One position of the sliders. */
   whatIf(circuit: Circuit, ledRef: string, change: WhatIf, now: Solution): Result<WhatIfOutcome> {
-    return whatIf(circuit, ledRef, change, now);
+    return whatIf(circuit, ledRef, change, now, kept?.analyses.cache.solve);
   },
   ways(circuit: Circuit, goal: ReworkGoal): Result<readonly Way[]> {
     return searchWays(circuit, goal);
+  },
+  solve(circuit: Circuit): Result<Solution> {
+    return solve(circuit);
   },
 };
 

@@ -13,27 +13,43 @@ import type {
 } from '@mindful-probe/core';
 import { useSyncExternalStore } from 'react';
 import useSWR from 'swr';
-import type { Analysis } from './analyses.worker.ts';
-import { ask, type Computing, computing, onComputing, StoppedError } from './worker-line.ts';
+import type { AnalysisView, AskedTape } from './analyses.worker.ts';
+import { ask, type Computing, computing, onComputing, StoppedError, turnTo } from './worker-line.ts';
 
-export type { Analysis } from './analyses.worker.ts';
+export type { AnalysisView } from './analyses.worker.ts';
 
 const ONCE = { revalidateOnFocus: false, revalidateOnReconnect: false, revalidateIfStale: false, shouldRetryOnError: false } as const;
 
 export interface AnalysisState {
-  readonly analysis: Analysis | undefined;
+  readonly analysis: AnalysisView | undefined;
+  /** The analysis is of the tape as it was before the last entry; that of the present one is being computed. */
+  readonly isStale: boolean;
   /** A person stopped it; this computes it after all. */
   readonly again: (() => void) | undefined;
 }
 
-/** The analysis of a tape, computed once for the same entries. Meanwhile the previous one stands. */
+/** What tells one tape from another: entries are only ever added. */
+function topicOf(specimenId: string, entries: readonly Entry[]): string {
+  return `${specimenId} ${entries.length} ${entries.at(-1)?.id ?? ''}`;
+}
+
+function tapeOf(specimenId: string, entries: readonly Entry[]): AskedTape {
+  return { topic: topicOf(specimenId, entries), entries };
+}
+
+/** The analysis of a tape, computed once for the same entries. Meanwhile the previous one stands, and is said to be stale. */
 export function useAnalysis(specimenId: string, entries: readonly Entry[]): AnalysisState {
-  const key = ['analysis', specimenId, entries.map(({ id }) => id).join(' ')];
-  const { data, error, mutate } = useSWR(key, () => ask((api, onStep) => api.analyse(entries, onStep)), {
-    ...ONCE,
-    keepPreviousData: true,
-  });
-  return { analysis: data, again: error instanceof StoppedError ? () => void mutate() : undefined };
+  const tape = tapeOf(specimenId, entries);
+  const { data, error, isLoading, mutate } = useSWR(
+    ['analysis', tape.topic],
+    () => {
+      turnTo(tape.topic);
+      return ask((api, onStep) => api.analyse(tape, onStep));
+    },
+    { ...ONCE, keepPreviousData: true },
+  );
+  const isStopped = error instanceof StoppedError;
+  return { analysis: data, isStale: data !== undefined && (isLoading || isStopped), again: isStopped ? () => void mutate() : undefined };
 }
 
 /** The ways to a goal on a circuit, and whether they are still being searched. Ways of another circuit would be wrong here, so none stand meanwhile. */
@@ -50,22 +66,36 @@ export function useWays(
   return { ways: data, searching: isLoading };
 }
 
+/** The solution of a circuit that no tape has yet; undefined until it is there. */
+export function useSolution(circuit: Circuit): Result<Solution> | undefined {
+  return useSWR(['solution', JSON.stringify(circuit)], () => ask(async (api): Promise<Result<Solution>> => api.solve(circuit)), ONCE).data;
+}
+
 /** Why readings do not fit together; undefined while it is looked for, or where nobody asks. */
-export function useCauses(entries: readonly Entry[], rework: number, wanted: boolean): readonly Cause[] | undefined {
-  const key = wanted ? ['causes', rework, entries.map(({ id }) => id).join(' ')] : null;
-  return useSWR(key, () => ask((api, onStep) => api.causes(entries, rework, onStep)), ONCE).data;
+export function useCauses(specimenId: string, entries: readonly Entry[], rework: number, wanted: boolean): readonly Cause[] | undefined {
+  const tape = tapeOf(specimenId, entries);
+  return useSWR(wanted ? ['causes', rework, tape.topic] : null, () => ask((api, onStep) => api.causes(tape, rework, onStep)), ONCE).data;
 }
 
 /** Where the current of a chip lies by sampling; undefined until it is there, and where it cannot be. */
-export function useLedLimits(entries: readonly Entry[], rework: number, ref: string | undefined): Limits | undefined {
-  const key = ref === undefined ? null : ['limits', rework, ref, entries.map(({ id }) => id).join(' ')];
-  return useSWR(key, () => ask((api) => api.limits(entries, rework, ref as string)), ONCE).data;
+export function useLedLimits(specimenId: string, entries: readonly Entry[], rework: number, ref: string | undefined): Limits | undefined {
+  const tape = tapeOf(specimenId, entries);
+  const key = ref === undefined ? null : ['limits', rework, ref, tape.topic];
+  return useSWR(key, () => ask((api) => api.limits(tape, rework, ref as string)), ONCE).data;
 }
 
-/** Heat, light, life and waves; undefined until they are there. */
-export function useDriveDetails(entries: readonly Entry[], rework: number): DriveDetails | undefined {
-  const key = ['details', rework, entries.map(({ id }) => id).join(' ')];
-  return useSWR(key, () => ask((api) => api.details(entries, rework)), { ...ONCE, keepPreviousData: true }).data;
+/** Heat, light, life and waves; undefined until they are there, and of the tape before while the present one is computed. */
+export function useDriveDetails(
+  specimenId: string,
+  entries: readonly Entry[],
+  rework: number,
+): { readonly details: DriveDetails | undefined; readonly isStale: boolean } {
+  const tape = tapeOf(specimenId, entries);
+  const { data, isLoading } = useSWR(['details', rework, tape.topic], () => ask((api) => api.details(tape, rework)), {
+    ...ONCE,
+    keepPreviousData: true,
+  });
+  return { details: data, isStale: data !== undefined && isLoading };
 }
 
 /** Asks for one position of the sliders. */

@@ -44,11 +44,33 @@ export async function ask<T>(question: (api: Remote<AnalysesApi>, onStep: (step:
   }
 }
 
+/** A tape that is no longer wanted may keep the worker for so long; then the worker goes. */
+const OLD_WORK_MS = 400;
+
+/**
+ * Says which tape counts from now on. What is being computed for another one ends at its next step, and where that takes
+ * too long, with its worker.
+ */
+export function turnTo(topic: string): void {
+  line ??= open();
+  const { remote } = line;
+  const turned = remote.turnTo(topic);
+  if (waiting === 0) return;
+  const busy = line;
+  const timer = setTimeout(() => {
+    if (line === busy) replaceLine(new Error('The tape has moved on.'));
+  }, OLD_WORK_MS);
+  void turned.finally(() => clearTimeout(timer));
+}
+
 /** Ends what is computed now; all who wait are told. A computation cannot be talked to, so its worker goes, and a new one comes. */
 export function stopAnalyses(): void {
-  if (!line || waiting === 0) return;
-  line.worker.terminate();
-  line.cut(new StoppedError('Stopped.'));
+  if (line && waiting > 0) replaceLine(new StoppedError('Stopped.'));
+}
+
+function replaceLine(why: Error): void {
+  line?.worker.terminate();
+  line?.cut(why);
   line = undefined;
 }
 

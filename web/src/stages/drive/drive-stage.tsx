@@ -4,6 +4,7 @@ import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
+import { Stale } from '../../shared/kit/stale.tsx';
 import { useDriveDetails } from '../../shared/worker/use-analysis.ts';
 import { AsClaimed } from './as-claimed.tsx';
 import { Verdict } from './verdict.tsx';
@@ -62,15 +63,17 @@ interface AsIsProps {
 }
 
 function AsIs({ appraisal, after, findings, rework }: AsIsProps) {
-  const { entries } = useOpenSpecimen();
-  const details = useDriveDetails(entries, rework);
+  const { id, entries } = useOpenSpecimen();
+  const { details, isStale } = useDriveDetails(id, entries, rework);
   return (
     <>
       <SafetyLine findings={findings} />
       <Verdict appraisal={appraisal} findings={findings} rework={rework} {...(after && { after })} />
       {details && (
         <Suspense fallback={null}>
-          <Details details={details} appraisal={appraisal} />
+          <Stale when={isStale}>
+            <Details details={details} appraisal={appraisal} />
+          </Stale>
         </Suspense>
       )}
     </>

@@ -19,9 +19,9 @@ interface VerdictProps {
 /** The figures that matter, the watt plan and the ruler: one look. */
 export function Verdict({ appraisal, after, findings, rework }: VerdictProps) {
   const { hardest, stresses, supplyWatts, circuit, solution } = appraisal;
-  const { entries, specimen } = useOpenSpecimen();
+  const { id, entries, specimen } = useOpenSpecimen();
   const [pointed, setPointed] = useState<string>();
-  const limits = useLedLimits(entries, rework, hardest?.ref);
+  const limits = useLedLimits(id, entries, rework, hardest?.ref);
   const resistor = stresses
     .filter(({ of, ref }) => of === 'watts' && circuit.parts.some((part) => part.ref === ref && part.kind === 'resistor'))
     .reduce<Stress | undefined>((most, stress) => (most && most.ratio.value >= stress.ratio.value ? most : stress), undefined);

@@ -9,10 +9,10 @@ const SHOWN_AT_FIRST = 3;
 
 /** Readings that the others speak against, and the single causes that would mend it, likeliest first. */
 export function Misfits({ off }: { readonly off: readonly Slot[] }) {
-  const { entries } = useOpenSpecimen();
+  const { id, entries } = useOpenSpecimen();
   // Two readings of one figure that cannot both be true want no cause but themselves.
   const isTwice = off.every(({ read }) => read?.against);
-  const causes = useCauses(entries, 0, !isTwice);
+  const causes = useCauses(id, entries, 0, !isTwice);
   const [all, setAll] = useState(false);
   const shown = all ? (causes ?? []) : (causes ?? []).slice(0, SHOWN_AT_FIRST);
   return (

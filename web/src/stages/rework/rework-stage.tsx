@@ -6,7 +6,6 @@ import {
   type EntryOf,
   formatEngineering,
   type ReworkGoal,
-  solve,
   type Way,
   workOrder,
 } from '@mindful-probe/core';
@@ -18,7 +17,7 @@ import { Empty } from '../../shared/kit/empty.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { DriveRuler, RulerAxis } from '../../shared/pictures/drive-ruler.tsx';
 import { WattPlanView } from '../../shared/pictures/watt-plan-view.tsx';
-import { useWays } from '../../shared/worker/use-analysis.ts';
+import { useSolution, useWays } from '../../shared/worker/use-analysis.ts';
 import { GoalSentence } from './goal-sentence.tsx';
 
 /** From a wanted current to the values that give it, each before and after; then how to do it. */
@@ -256,13 +255,17 @@ function limitWords(label: string): string {
 }
 
 function PlanAfter({ before, changed, height }: { readonly before: Appraisal; readonly changed: Circuit; readonly height: number }) {
-  const solution = useMemo(() => solve(changed), [changed]);
+  const solution = useSolution(changed);
   return (
     <section aria-label="Watt plan, after">
       <h2>
         Watt plan <span className="font-normal text-quiet">after, before behind it</span>
       </h2>
-      {solution.ok ? (
+      {!solution ? (
+        <p className="text-quiet" style={{ height }}>
+          computing…
+        </p>
+      ) : solution.ok ? (
         <WattPlanView
           circuit={changed}
           solution={solution.value}

@@ -6,7 +6,7 @@ import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { SaveDrawing } from '../../shared/pictures/save-drawing.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
-import type { Analysis } from '../../shared/worker/use-analysis.ts';
+import type { AnalysisView } from '../../shared/worker/use-analysis.ts';
 import { BoardPanel } from './board/board-panel.tsx';
 import { HoldList } from './continuity/hold-list.tsx';
 import { LitProvider, useLit } from './lit.tsx';
@@ -39,7 +39,7 @@ export function TraceStage() {
 }
 
 /** Where the next reading is taken, once nothing is left to be beeped out. */
-function askedPart({ continuity }: Specimen, analysis: Analysis | undefined): string | undefined {
+function askedPart({ continuity }: Specimen, analysis: AnalysisView | undefined): string | undefined {
   const beeping = continuity && (continuity.nextHold || continuity.doubtful.length > 0 || continuity.contradictions.length > 0);
   return beeping || !analysis?.found.ok ? undefined : analysis.found.value.next[0]?.ref;
 }

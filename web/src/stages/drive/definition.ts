@@ -1,0 +1,14 @@
+import { multipleText } from '../../shared/figures/figure.tsx';
+import type { StageDefinition } from '../stage.ts';
+
+export const drive: StageDefinition<'drive'> = {
+  stage: 'drive',
+  title: 'Drive',
+  key: 'd',
+  view: async () => ({ default: (await import('./drive-stage.tsx')).DriveStage }),
+  fact: ({ analysis }) => {
+    if (!analysis?.found.ok || !analysis.found.value.hardest) return '';
+    const { hardest, measured } = analysis.found.value;
+    return `${multipleText(hardest.ratio.value)} ${measured ? 'measured' : 'expected'}`;
+  },
+};
