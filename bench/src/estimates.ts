@@ -156,6 +156,6 @@ export function timeEstimates(): readonly Measured[] {
   return [
     measure(`fit-dc-${unknownsOf(six).length}-by-${sixReadings.length}`, () => void fitReadings(six, sixReadings)),
     measure(`fit-mains-${unknownsOf(mains).length}`, () => void fitReadings(mains, mainsReadings)),
-    measure('rank-probes-91', () => void proposeProbes(many, fitted.value, CHIP, [])),
+    measure('rank-probes-91', () => void proposeProbes(fitted.value, CHIP, [])),
   ];
 }

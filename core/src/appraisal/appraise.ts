@@ -1,4 +1,5 @@
 import { type Circuit, type CircuitError, type Result, succeed } from '../circuit/index.ts';
+import { deviceOf } from '../device/index.ts';
 import { boardCelsiusOf, hardestDriven, type Stress, stressesOf } from '../drive/index.ts';
 import { type EstimateReading, type ProbeProposal, proposeProbes } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
@@ -43,7 +44,7 @@ export const appraise: (analysis: Analysis) => Result<Appraisal> = oncePer((anal
   const stresses = stressesOf(fit.circuit, fit, boardCelsiusOf(fit.circuit, fit.solution, thermalOf(analysis)));
   const hardest = hardestDriven(stresses);
   // On mains an in-line meter is the way in; elsewhere it is proposed where one is in hand.
-  const mains = supply.kind === 'ac';
+  const mains = deviceOf(supply.kind).source?.hertz !== undefined;
   const hasInLine = mains || specimen.meters.has('in-line');
   const wanted: Figure | undefined = hardest && { of: 'chip', ref: hardest.ref, quantity: 'amps' };
   const [watts, amps] = fit.figures([
@@ -60,7 +61,7 @@ export const appraise: (analysis: Analysis) => Result<Appraisal> = oncePer((anal
     readings,
     fit: { chiSquare: fit.chiSquare, freedom: fit.freedom, probability: fit.probability },
     next: wanted
-      ? proposeProbes(circuit, fit, wanted, takenOf(readings), {
+      ? proposeProbes(fit, wanted, takenOf(readings), {
           shown,
           litAlone: true,
           mains,

@@ -1,5 +1,5 @@
 import { partOf } from '../circuit/index.ts';
-import type { Part } from '../device/index.ts';
+import { deviceOf, type Part } from '../device/index.ts';
 import { type Disagreement, disagreementsOf } from '../estimate/index.ts';
 import { decodeMarking } from '../marking/index.ts';
 import { formatEngineering, preferredBetween, type Unit } from '../quantity/index.ts';
@@ -61,7 +61,7 @@ function ofPart(disagreement: Disagreement, { circuit }: FittedCircuit): Cause {
   const part = partOf(circuit, disagreement.ref ?? '');
   const unit = part && UNIT_OF_FIELD[part.kind];
   const { value } = disagreement;
-  const alone = part?.kind === 'led' ? 'chip ' : '';
+  const alone = part && deviceOf(part.kind).readings?.includes('alone') ? 'chip ' : '';
   if (!part || unit === undefined || value === undefined) return { ...disagreement, ...(part && { testLine: `${part.ref} ${alone}` }) };
   const marked = neighbourMarking(part, value, unit);
   const preferred = preferredBetween('E24', value * (1 - SAME_SHARE), value * (1 + SAME_SHARE)).sort(

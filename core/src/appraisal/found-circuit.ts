@@ -5,8 +5,6 @@ import { COVERAGE } from '../quantity/index.ts';
 import type { Specimen } from '../tape/index.ts';
 import { type PlacedReading, placedReadings } from './placed-readings.ts';
 
-/** Relative, ± at 95 %: what is usual where a marking or label does not say. */
-const USUAL_TOLERANCE = { resistor: 0.05, dc: 0.05, battery: 0.06 } as const;
 /** A measured supply is what it measures, whatever its label said: the label then only starts the search. */
 const MEASURED_SUPPLY = 1;
 
@@ -51,10 +49,11 @@ export function calibrated(fit: Fit): Circuit {
 }
 
 function toleranceOf(part: Part, readings: readonly PlacedReading[]): Record<string, unknown> {
+  const { source, usualTolerance } = deviceOf(part.kind);
   const measured = readings.some(
     ({ reading }) => reading.kind === 'volts' && reading.across === part.ref && reading.statistic !== 'ripple',
   );
-  if (measured && deviceOf(part.kind).supplies) return { tolerance: MEASURED_SUPPLY };
-  if (part.tolerance !== undefined) return {};
-  return part.kind in USUAL_TOLERANCE ? { tolerance: USUAL_TOLERANCE[part.kind as keyof typeof USUAL_TOLERANCE] } : {};
+  if (measured && source) return { tolerance: MEASURED_SUPPLY };
+  // Where a marking or label does not say.
+  return part.tolerance !== undefined || usualTolerance === undefined ? {} : { tolerance: usualTolerance };
 }

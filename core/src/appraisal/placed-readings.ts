@@ -1,4 +1,4 @@
-import { type Circuit, celsiusOf, partOf, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, celsiusOf, partOfKind, suppliesOf } from '../circuit/index.ts';
 import { ledVoltsAt, type Part } from '../device/index.ts';
 import type { EstimateReading, MeterLoad } from '../estimate/index.ts';
 import { completeInLine } from '../in-line/index.ts';
@@ -155,8 +155,8 @@ function litAlone(
   supplied: { readonly amps: number; readonly uncertainty: number },
   isOneChip: boolean,
 ): EstimateReading | undefined {
-  const part = place.at === 'part' ? partOf(circuit, place.ref) : undefined;
-  if (part?.kind !== 'led') return undefined;
+  const part = place.at === 'part' ? partOfKind(circuit, place.ref, 'led') : undefined;
+  if (!part) return undefined;
   const [series, parallel] = isOneChip ? [part.series ?? 1, part.parallel ?? 1] : [1, 1];
   const amps = parallel * supplied.amps;
   const around = { celsius: celsiusOf(circuit, part) };

@@ -1,7 +1,8 @@
 import type { Circuit } from '../circuit/index.ts';
+import { deviceOf } from '../device/index.ts';
 import { type EstimateReading, type Fit, fitReadings } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
-import type { Figure } from '../solve/index.ts';
+import { type Figure, fieldValue } from '../solve/index.ts';
 import type { Shown } from './fitted-circuit.ts';
 import { mainSupply, type PlacedReading } from './placed-readings.ts';
 
@@ -43,13 +44,10 @@ export function slotsOf(model: SlotModel, readings: readonly PlacedReading[]): r
   const { circuit } = model;
   const supply = mainSupply(circuit)?.ref;
   const places: { kind: Slot['kind']; ref: string }[] = circuit.parts.flatMap(({ ref, kind }) => {
-    if (kind === 'resistor')
-      return [
-        { kind: 'volts' as const, ref },
-        { kind: 'ohms' as const, ref },
-      ];
-    if (kind === 'led' || ref === supply) return [{ kind: 'volts' as const, ref }];
-    return [];
+    const { readings: helpful = [], source } = deviceOf(kind);
+    // Of several sources the main one is read: what the others give shows in what they feed.
+    if (source && ref !== supply) return [];
+    return helpful.flatMap((kindOfReading) => (kindOfReading === 'alone' ? [] : [{ kind: kindOfReading, ref }]));
   });
   if (supply !== undefined) places.unshift({ kind: 'amps', ref: supply });
   const slots = places.map(({ kind, ref }) => {
@@ -127,8 +125,7 @@ function expectedAt(fit: Fit, { kind, ref, nets, ripple, atAmps }: SlotPlace, sh
   if (kind === 'ohms') {
     const unknown = fit.unknowns.find((candidate) => candidate.ref === ref && candidate.field === 'ohms');
     if (unknown) return unknown.posterior;
-    const part = fit.circuit.parts.find((candidate) => candidate.ref === ref);
-    return { value: part?.kind === 'resistor' ? part.ohms : Number.NaN, uncertainty: 0 };
+    return { value: ref === undefined ? Number.NaN : fieldValue(fit.circuit, { ref, field: 'ohms' }), uncertainty: 0 };
   }
   const figure: Figure | undefined = nets
     ? { of: 'nets', plus: nets[0], minus: nets[1], ...(ripple && { statistic: 'ripple' }) }

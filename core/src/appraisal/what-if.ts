@@ -1,6 +1,6 @@
-import { type Circuit, type Result, succeed } from '../circuit/index.ts';
-import type { Part } from '../device/index.ts';
-import { lightRatio, ratedChipAmps } from '../drive/index.ts';
+import { type Circuit, partOfKind, type Result, succeed } from '../circuit/index.ts';
+import { deviceOf, type Part, ratedChipAmps } from '../device/index.ts';
+import { lightRatio } from '../drive/index.ts';
 import { atCharge } from '../energy/index.ts';
 import { type Solution, type SolveWarmed, solveWarmed } from '../solve/index.ts';
 
@@ -33,12 +33,12 @@ export function whatIf(
   const solved = solve(changed(circuit, change));
   if (!solved.ok) return solved;
   const { leds, supplies } = solved.value.solution;
-  const part = circuit.parts.find(({ ref }) => ref === ledRef);
+  const led = partOfKind(circuit, ledRef, 'led');
   const chipAmps = leds[ledRef]?.chip.amps.avg ?? 0;
   const supplyWatts = Object.values(supplies).reduce((sum, { watts }) => sum + watts, 0);
   return succeed({
     chipAmps,
-    ofRated: part?.kind === 'led' ? chipAmps / ratedChipAmps(part).value : Number.NaN,
+    ofRated: led ? chipAmps / ratedChipAmps(led).value : Number.NaN,
     supplyWatts,
     light: lightRatio(chipAmps, now.leds[ledRef]?.chip.amps.avg ?? chipAmps),
   });
@@ -50,8 +50,7 @@ function changed(circuit: Circuit, { supplyShare, celsius, charge }: WhatIf): Ci
     // A part's own temperature was that of its place; the slider is about the whole.
     const { celsius: _, ...rest } = part;
     const bare = rest as Part;
-    if (bare.kind === 'dc') return { ...bare, volts: bare.volts * supplyShare };
-    return bare.kind === 'ac' ? { ...bare, voltsRms: bare.voltsRms * supplyShare } : bare;
+    return deviceOf(bare.kind).source?.scaled?.(bare, supplyShare) ?? bare;
   });
   return { ...charged, celsius, parts };
 }

@@ -1,7 +1,5 @@
-import { type Circuit, type Cut, cutSeriesParallel, refsOf } from '../circuit/index.ts';
-import type { Part, PartKind } from '../device/index.ts';
-
-export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>;
+import { type Circuit, type Cut, cutSeriesParallel, partsOfKind, refsOf } from '../circuit/index.ts';
+import { deviceOf, isKind, type Part, type PartKind, type PartOf } from '../device/index.ts';
 
 /** LEDs in a row with whatever stands in series with them. */
 export interface Branch {
@@ -20,8 +18,7 @@ export class Board {
 
   constructor(readonly circuit: Circuit) {
     for (const part of circuit.parts) {
-      if (part.kind === 'fuse' || (part.kind === 'switch' && part.closed !== false))
-        this.wires.set(this.wire(part.pins[0]), this.wire(part.pins[1]));
+      if (deviceOf(part.kind).isWire?.(part)) this.wires.set(this.wire(part.pins[0]), this.wire(part.pins[1]));
     }
     this.branches = this.findBranches();
   }
@@ -34,13 +31,13 @@ export class Board {
   }
 
   of<K extends PartKind>(kind: K): readonly PartOf<K>[] {
-    return this.circuit.parts.filter((part): part is PartOf<K> => part.kind === kind);
+    return partsOfKind(this.circuit, kind);
   }
 
   /** Parts that lie between two wires, either way round. */
   between(a: string, b: string): readonly Part[] {
     return this.circuit.parts.filter(({ pins, kind }) => {
-      if (pins.length !== 2 || kind === 'fuse' || kind === 'switch') return false;
+      if (pins.length !== 2 || canBeWire(kind)) return false;
       const [one, other] = [this.wire(pins[0]), this.wire(pins[1])];
       return (one === a && other === b) || (one === b && other === a);
     });
@@ -49,7 +46,7 @@ export class Board {
   /** Every part with a pin on the wire. */
   on(wire: string): readonly Part[] {
     return this.circuit.parts.filter(
-      ({ pins, kind }) => kind !== 'fuse' && kind !== 'switch' && (pins as readonly string[]).some((net) => this.wire(net) === wire),
+      ({ pins, kind }) => !canBeWire(kind) && (pins as readonly string[]).some((net) => this.wire(net) === wire),
     );
   }
 
@@ -88,7 +85,7 @@ export class Board {
     for (;;) {
       const here = this.on(at);
       const next = here.find((part) => part !== last);
-      if (here.length !== 2 || !next || next.pins.length !== 2 || next === start || !SERIES.has(next.kind) || parts.includes(next))
+      if (here.length !== 2 || !next || next.pins.length !== 2 || next === start || !deviceOf(next.kind).inString || parts.includes(next))
         return { end: at, parts };
       parts.push(next);
       at = this.wire(next.pins[0]) === at ? this.wire(next.pins[1]) : this.wire(next.pins[0]);
@@ -97,13 +94,15 @@ export class Board {
   }
 }
 
-/** What can stand in a row with LEDs and be of their string. */
-const SERIES = new Set<PartKind>(['led', 'resistor', 'sink', 'diode', 'zener']);
-
-export function ledsOf({ parts }: Branch): readonly PartOf<'led'>[] {
-  return parts.filter((part): part is PartOf<'led'> => part.kind === 'led');
+/** A switch that is open is still no part of anything else. */
+function canBeWire(kind: PartKind): boolean {
+  return deviceOf(kind).isWire !== undefined;
 }
 
-export function refsOfKind({ parts }: Branch, kind: PartKind): readonly string[] {
+export function ledsOf({ parts }: Branch): readonly PartOf<'led'>[] {
+  return parts.filter((part): part is PartOf<'led'> => isKind(part, 'led'));
+}
+
+export function refsOfKind({ parts }: Pick<Branch, 'parts'>, kind: PartKind): readonly string[] {
   return parts.filter((part) => part.kind === kind).map(({ ref }) => ref);
 }

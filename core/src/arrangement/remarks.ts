@@ -1,4 +1,4 @@
-import type { Circuit } from '../circuit/index.ts';
+import { type Circuit, partsOfKind } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import type { Solution } from '../solve/index.ts';
 import { recognise } from './recognise.ts';
@@ -34,9 +34,9 @@ function backwardLeds(circuit: Circuit, solution: Solution | undefined): readonl
       .filter(({ code }) => code === 'back-to-back' || code === 'multiplex')
       .flatMap(({ roles }) => roles.string ?? []),
   );
-  return circuit.parts.flatMap(({ ref, kind }): TraceRemark[] => {
+  return partsOfKind(circuit, 'led').flatMap(({ ref }): TraceRemark[] => {
     const figures = solution.parts[ref];
-    if (kind !== 'led' || turning.has(ref) || !figures) return [];
+    if (turning.has(ref) || !figures) return [];
     const most = figures.amps.max ?? figures.amps.avg;
     if (figures.volts.avg > -REVERSE_VOLTS || most > DARK_AMPS) return [];
     const volts = Math.abs(figures.volts.avg).toPrecision(3);
@@ -52,8 +52,8 @@ function backwardLeds(circuit: Circuit, solution: Solution | undefined): readonl
 
 function backwardStores(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
   if (!solution) return [];
-  return circuit.parts.flatMap((part): TraceRemark[] => {
-    if (part.kind !== 'capacitor' || part.farads < ELECTROLYTIC_FARADS || SAFETY_CLASS.test(part.rated?.class ?? '')) return [];
+  return partsOfKind(circuit, 'capacitor').flatMap((part): TraceRemark[] => {
+    if (part.farads < ELECTROLYTIC_FARADS || SAFETY_CLASS.test(part.rated?.class ?? '')) return [];
     const figures = solution.parts[part.ref];
     if (!figures || figures.volts.avg > -REVERSE_VOLTS || (figures.volts.max ?? figures.volts.avg) > 0) return [];
     return [
@@ -68,8 +68,7 @@ function backwardStores(circuit: Circuit, solution: Solution | undefined): reado
 
 /** The nets that a part drives by itself. */
 function outputsOf(part: Part): readonly string[] {
-  if (part.kind === 'converter') return [part.pins[2]];
-  return deviceOf(part.kind).supplies && part.kind !== 'ac' ? [part.pins[0]] : [];
+  return (deviceOf(part.kind).drives ?? []).map((pin) => part.pins[pin] as string);
 }
 
 function outputsTogether({ parts }: Circuit): readonly TraceRemark[] {

@@ -1,3 +1,4 @@
+import { isKind } from '../device/index.ts';
 import { GENERIC_MARKS, type SemiconductorMark } from '../marking/index.ts';
 import { GENERIC_METERS, type Meter } from '../meter/index.ts';
 import { anchorOf, type BenchState, isPadNumber, netOf, type Specimen } from '../tape/index.ts';
@@ -33,7 +34,7 @@ export function benchContext(specimen: Specimen, { marks = [], meters = [] }: Be
         .flatMap(({ entry }) => entry.figures)
         .findLast(({ unit }) => unit === 'ohms');
       const part = specimen.circuit.parts.find((candidate) => candidate.ref === ref);
-      return measured?.value ?? (part?.kind === 'resistor' ? part.ohms : undefined);
+      return measured?.value ?? (isKind(part, 'resistor') ? part.ohms : undefined);
     },
   };
 }

@@ -1,5 +1,6 @@
 import { mainSupply } from '../appraisal/index.ts';
 import { TOUCH_VOLTS } from '../caution/index.ts';
+import { deviceOf } from '../device/index.ts';
 import { INSTRUMENT_FACTS, type InstrumentKind, type Measured, type Quantity } from '../meter/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { netOf, type Place } from '../tape/index.ts';
@@ -63,8 +64,9 @@ function askedAt(place: Place, line: string, context: BenchContext, shown: Shown
       return { line, quantity: 'lux', ...(place.metres !== undefined && { metres: place.metres }) };
     case 'part': {
       const part = specimen.circuit.parts.find(({ ref }) => ref === place.ref);
-      if (benchState === 'dead') return part?.kind === 'resistor' ? { line, quantity: 'ohms', heldTo: [place.ref] } : undefined;
-      const statistic = part?.kind === 'ac' ? 'rms' : shown(place.ref);
+      const { readings = [], source } = part ? deviceOf(part.kind) : {};
+      if (benchState === 'dead') return readings.includes('ohms') ? { line, quantity: 'ohms', heldTo: [place.ref] } : undefined;
+      const statistic = source?.hertz ? 'rms' : shown(place.ref);
       return { line, quantity: statistic === 'rms' ? 'volts-ac' : 'volts-dc', heldTo: [place.ref] };
     }
     case 'nets': {

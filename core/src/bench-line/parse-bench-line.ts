@@ -1,5 +1,7 @@
+import { partsOfKind } from '../circuit/index.ts';
+import { deviceOf } from '../device/index.ts';
 import { sayMeter } from '../meter/index.ts';
-import { formatEngineering } from '../quantity/index.ts';
+import { formatEngineering, readFigure } from '../quantity/index.ts';
 import { BENCH_STATES, type BenchState, netOf, SENSES, type Sense, terminalName } from '../tape/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
@@ -8,7 +10,7 @@ import { parseBeeper, parseHold, parsePad, parseSilence } from './parse-continui
 import { parsePart } from './parse-part.ts';
 import { parseQuestion } from './parse-question.ts';
 import { parseReading } from './parse-reading.ts';
-import { figureOf, wordsOf } from './words.ts';
+import { wordsOf } from './words.ts';
 
 /** A line longer than this is a paste that went astray. */
 export const LONGEST_LINE = 2000;
@@ -81,7 +83,7 @@ function parseJoin(words: readonly string[], { specimen }: BenchContext): BenchO
   if (nets.every((net) => net !== undefined && net === nets[0])) return unread(`${terminals.join(' and ')} are one net already.`);
   const shorted = specimen.circuit.parts.find(({ ref, pins }) => pins.every((_, index) => joined.has(`${ref}.${index + 1}`)));
   if (shorted) {
-    const what = shorted.kind === 'battery' || shorted.kind === 'dc' ? `a short across ${shorted.ref}` : `${shorted.ref} joined to itself`;
+    const what = deviceOf(shorted.kind).source ? `a short across ${shorted.ref}` : `${shorted.ref} joined to itself`;
     return unread(`That would put both pins of ${shorted.ref} on one net: ${what}. Nothing was changed.`);
   }
   return entry(`joined: ${[...joined].join(', ')}`, { kind: 'join', terminals: names.map((name) => lastingName(name, specimen)) });
@@ -97,9 +99,9 @@ function parseMeter(words: readonly string[], { meters }: BenchContext): BenchOu
 
 function parseGoal(words: readonly string[], { specimen }: BenchContext): BenchOutcome {
   const [typedRef = '', word = ''] = words;
-  const led = specimen.circuit.parts.find(({ ref, kind }) => kind === 'led' && ref.toLowerCase() === typedRef.toLowerCase());
+  const led = partsOfKind(specimen.circuit, 'led').find(({ ref }) => ref.toLowerCase() === typedRef.toLowerCase());
   if (!led) return unread('goal: an LED and its wanted current, as “goal D1 15ma”.');
-  const parsed = figureOf(word);
+  const parsed = readFigure(word);
   if (!parsed || 'wrong' in parsed || parsed.unit !== 'amps' || !(parsed.value > 0))
     return unread(`goal ${led.ref}: the wanted current of a chip, as “15ma”.`);
   return entry(`wanted: ${formatEngineering(parsed.value, 'amps').text} a chip of ${led.ref}`, {
@@ -117,9 +119,9 @@ function strayLine(words: readonly string[], { specimen }: BenchContext): BenchO
     return unread(`${first} is not on the board; ${near} is.`, [near, ...words.slice(1)].join(' '));
   const verb = BENCH_VERBS.find((candidate) => candidate.startsWith(first.toLowerCase()));
   if (verb !== undefined) return unread(`${verb} …`, [verb, ...words.slice(1)].join(' '));
-  const wrong = words.map(figureOf).find((figure) => figure && 'wrong' in figure);
+  const wrong = words.map(readFigure).find((figure) => figure && 'wrong' in figure);
   if (wrong && 'wrong' in wrong) return unread(wrong.wrong);
-  const figure = figureOf(first);
+  const figure = readFigure(first);
   if (figure) return unread(`${first} of what? Begin with a part, a net or “in”.`, `in ${words.join(' ')}`);
   return unread(`“${first}” is not on the board, and no word of the bench line. As a note it would be kept.`, `note ${words.join(' ')}`);
 }

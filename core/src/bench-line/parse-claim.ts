@@ -10,8 +10,9 @@ import {
   claimFieldOf,
   sayClaim,
 } from '../claim/index.ts';
+import { readFigure } from '../quantity/index.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
-import { figureOf, metresOf, wordsOf } from './words.ts';
+import { metresOf, wordsOf } from './words.ts';
 
 /** `claim 180lm listing`, `claim cri 80 box`, `claim 100-240v`, `claim water IP44 box`. */
 export function parseClaim(words: readonly string[]): BenchOutcome {
@@ -54,14 +55,14 @@ function claimInFigures(named: ReturnType<typeof claimFieldNamed>, text: string,
   const metres = named && CLAIM_DEFINITIONS[named].unit === 'metres' ? metresOf(text) : undefined;
   if (named && metres !== undefined) return claimEntry(named, metres, undefined, source);
   const range = /^([\d.,]+)[-–]([\d.,]+[a-zA-Z°]*)$/.exec(text);
-  const upper = figureOf(range?.[2] ?? text);
+  const upper = readFigure(range?.[2] ?? text);
   if (!upper) return unread(`“${text}” is not a figure with a unit, as 180 lm.`);
   if ('wrong' in upper) return unread(upper.wrong);
   const field = named ?? (upper.unit && claimFieldOf(upper.unit));
   if (!field) return unread(`${text}: of what? Put v, a, w, lm, mAh, h, cd, hz, k or deg behind it, or cri, beam, throw, cells before it.`);
   const { unit } = CLAIM_DEFINITIONS[field];
   if (upper.unit !== undefined && upper.unit !== unit) return unread(`${text}: ${CLAIM_LABELS[field].toLowerCase()} have another unit.`);
-  const lower = range && figureOf(range[1] as string);
+  const lower = range && readFigure(range[1] as string);
   // The unit, and its multiplier, stand behind the upper end only.
   const scale = range ? upper.value / Number.parseFloat((range[2] as string).replace(',', '.')) : 1;
   const value = lower && 'value' in lower ? lower.value * scale : upper.value;

@@ -1,7 +1,7 @@
+import { readFigure } from '../quantity/index.ts';
 import { isPadNumber, padNameSchema } from '../tape/index.ts';
 import type { BenchContext } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
-import { figureOf } from './words.ts';
 
 const MOST_PADS = 2000;
 const FORCE = 'force';
@@ -170,7 +170,7 @@ function readBeeps(words: readonly string[]): readonly Beep[] | string {
 }
 
 function ohmsOf(word: string): number | undefined {
-  const figure = figureOf(word);
+  const figure = readFigure(word);
   return figure && !('wrong' in figure) && figure.unit === 'ohms' && figure.value >= 0 ? figure.value : undefined;
 }
 

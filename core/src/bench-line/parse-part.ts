@@ -1,72 +1,23 @@
-import { deviceOf, partSchema } from '../device/index.ts';
-import { partValue } from '../draw/index.ts';
+import { deviceOf, PART_KINDS, type PartKind, partSchema, partValue, type TypedGrammar } from '../device/index.ts';
 import { findMarks, sayMistaken } from '../marking/index.ts';
 import { pinName } from '../tape/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
-import { BUILDERS, type TypedKind } from './part-builders.ts';
+
+/** Kinds that can be typed, with their grammars. */
+const TYPED: readonly (readonly [PartKind, TypedGrammar])[] = PART_KINDS.flatMap((kind) => {
+  const { typed } = deviceOf(kind);
+  return typed ? [[kind, typed] as const] : [];
+});
 
 /** The kind that a ref's letter stands for, where the line does not say. */
-const KIND_OF_LETTER: Readonly<Record<string, TypedKind>> = {
-  R: 'resistor',
-  D: 'led',
-  V: 'dc',
-  B: 'battery',
-  S: 'switch',
-  F: 'fuse',
-  C: 'capacitor',
-  L: 'inductor',
-  Z: 'zener',
-  U: 'sink',
-  Q: 'bjt',
-};
-
-const KIND_WORDS = new Map<string, TypedKind>(
-  Object.entries({
-    resistor: 'resistor',
-    led: 'led',
-    dc: 'dc',
-    supply: 'dc',
-    battery: 'battery',
-    cell: 'battery',
-    cells: 'battery',
-    switch: 'switch',
-    fuse: 'fuse',
-    ac: 'ac',
-    mains: 'ac',
-    capacitor: 'capacitor',
-    inductor: 'inductor',
-    coil: 'inductor',
-    diode: 'diode',
-    schottky: 'diode',
-    zener: 'zener',
-    bridge: 'bridge',
-    sink: 'sink',
-    transistor: 'bjt',
-    npn: 'bjt',
-    pnp: 'bjt',
-  } as const),
-);
+const KIND_OF_LETTER = new Map(TYPED.flatMap(([kind, { letter }]) => (letter === undefined ? [] : [[letter, kind] as const])));
+const KIND_WORDS = new Map(TYPED.flatMap(([kind, { words }]) => words.map((word) => [word, kind] as const)));
 /** Words that name the kind and say more of it besides. */
-const TELLING_WORDS = new Set(['npn', 'pnp', 'schottky']);
+const TELLING_WORDS = new Set(TYPED.flatMap(([, { telling = [] }]) => telling));
 
-/** How each kind is written, for the message when a line is not yet whole. */
-export const PART_EXAMPLES: Readonly<Record<TypedKind, string>> = {
-  resistor: 'R1 red violet black gold',
-  led: 'D1 led white 5mm',
-  dc: 'V1 5v usb',
-  ac: 'V1 ac 230v 50hz',
-  battery: 'B1 3 aaa alkaline',
-  switch: 'S1 switch',
-  fuse: 'F1 fuse 500ma',
-  capacitor: 'C1 334 X2',
-  inductor: 'L1 470uH',
-  diode: 'D2 diode schottky',
-  zener: 'Z1 zener 5v1',
-  bridge: 'B2 bridge on C N P M',
-  sink: 'U1 sink 20ma 2v',
-  bjt: 'Q1 npn',
-};
+/** How each kind is written, for help and for the message when a line is not yet whole. */
+export const PART_EXAMPLES: ReadonlyMap<PartKind, string> = new Map(TYPED.map(([kind, { example }]) => [kind, example]));
 
 /**
  * A part: a ref that is free (or `correct` and one that is not), what it is, its value, and where its pins go
@@ -83,14 +34,14 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   const ref = typedRef.toUpperCase();
   const { specimen } = context;
   const present = specimen.tape.findLast(({ entry: line, struck }) => !struck && line.kind === 'part' && line.part.ref === ref)?.entry;
-  const kind = rest.map((word) => KIND_WORDS.get(word.toLowerCase())).find((found) => found !== undefined) ?? KIND_OF_LETTER[letter];
+  const kind = rest.map((word) => KIND_WORDS.get(word.toLowerCase())).find((found) => found !== undefined) ?? KIND_OF_LETTER.get(letter);
   if (!kind)
     return unread(
-      `${ref}: which kind of part? R resistor, C capacitor, L coil, D led, Z zener, Q transistor, U sink, V supply, B battery, S switch, F fuse; or say it, as “bridge”, “diode”, “ac”.`,
+      `${ref}: which kind of part? ${[...KIND_OF_LETTER].map(([own, of]) => `${own} ${deviceOf(of).name}`).join(', ')}; or say it, as “bridge”, “diode”, “ac”.`,
     );
-  if (rest.length === 0) return unread(`${ref}: go on, as “${PART_EXAMPLES[kind].replace(/^\w+/, ref)}”.`);
+  if (rest.length === 0) return unread(`${ref}: go on, as “${PART_EXAMPLES.get(kind)?.replace(/^\w+/, ref)}”.`);
   const onAt = rest.findIndex((word) => word.toLowerCase() === 'on');
-  const { pins: pinNames } = deviceOf(kind);
+  const { pins: pinNames, typed, name } = deviceOf(kind);
   const terminals = onAt === -1 ? [] : rest.slice(onAt + 1, onAt + 1 + pinNames.length);
   // What it is stands before its place or behind it.
   const described = onAt === -1 ? rest : [...rest.slice(0, onAt), ...rest.slice(onAt + 1 + pinNames.length)];
@@ -118,7 +69,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   const count = match[4] === undefined ? 1 : Number(match[4]) - Number(match[2]) + 1;
   const telling = described.filter((word) => !KIND_WORDS.has(word.toLowerCase()) || TELLING_WORDS.has(word.toLowerCase()));
   const looked = markedWords(kind, telling, context);
-  const built = BUILDERS[kind](looked.words, count);
+  const built = typed?.read(looked.words, count) ?? `a ${name} cannot be typed here yet.`;
   if (typeof built === 'string') {
     const seen = terminals.length === 0 || present || placed ? undefined : seenOnly(ref, kind, pins, telling, looked.why);
     return seen ?? unread(`${ref}: ${looked.why === undefined ? built : `${looked.why}; ${built}`}`);
@@ -132,7 +83,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   });
   if (!parsed.success) return unread(`${ref}: ${parsed.error.issues[0]?.message ?? 'not valid'}.`);
   const where = onAt === -1 ? '' : `, on ${terminals.join(' and ')}`;
-  const meaning = `${ref}, ${kindInWords(kind)} ${partValue(parsed.data)}${where}${(looked.why ?? built.why) ? ` (${looked.why ?? built.why})` : ''}`;
+  const meaning = `${ref}, ${deviceOf(kind).name} ${partValue(parsed.data)}${where}${(looked.why ?? built.why) ? ` (${looked.why ?? built.why})` : ''}`;
   const corrects = present && correcting ? present.id : terminals.length > 0 ? placed?.id : undefined;
   return entry(meaning, { kind: 'part', part: parsed.data, ...(corrects !== undefined && { corrects }) });
 }
@@ -140,7 +91,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
 /** `R7 on 4 9`, `U2 on 1 2 mark K7B sot23-5`: it is there, and what it is comes later. */
 function seenOnly(
   ref: string,
-  kind: TypedKind,
+  kind: PartKind,
   pins: readonly string[],
   words: readonly string[],
   why: string | undefined,
@@ -150,7 +101,7 @@ function seenOnly(
     return undefined;
   const marked =
     marking === undefined ? '' : `, marked ${marking}${body === undefined ? '' : ` in ${body}`}${why === undefined ? '' : ` (${why})`}`;
-  return entry(`${ref}, ${kindInWords(kind)} on ${pins.join(' and ')}${marked}; its value is not known yet`, {
+  return entry(`${ref}, ${deviceOf(kind).name} on ${pins.join(' and ')}${marked}; its value is not known yet`, {
     kind: 'place',
     ref,
     partKind: kind,
@@ -167,13 +118,10 @@ interface Marked {
   readonly why?: string;
 }
 
-/** Kinds whose marks are looked up; those of resistors and the like are decoded. */
-const LOOKED_UP: readonly TypedKind[] = ['diode', 'zener', 'bjt', 'sink', 'bridge'];
-
 /** `mark K7B sot23-5` of a semiconductor, looked up in the table as typed and as it may have been misread. */
-function markedWords(kind: TypedKind, words: readonly string[], { marks }: BenchContext): Marked {
+function markedWords(kind: PartKind, words: readonly string[], { marks }: BenchContext): Marked {
   const [first, typed, body, ...rest] = words;
-  if (!LOOKED_UP.includes(kind) || first?.toLowerCase() !== 'mark' || typed === undefined) return { words };
+  if (!deviceOf(kind).typed?.lookedUp || first?.toLowerCase() !== 'mark' || typed === undefined) return { words };
   const [found, ...others] = findMarks(typed, marks, body);
   if (!found) return { words };
   const also = others.length === 0 ? '' : `; else ${others.map((other) => other.mark.what).join(' or ')}`;
@@ -188,8 +136,4 @@ const COUNTS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'fou
 function isPin(terminal: string, { specimen }: BenchContext): boolean {
   const ref = terminal.split('.')[0]?.toUpperCase();
   return specimen.circuit.parts.some((part) => part.ref.toUpperCase() === ref);
-}
-
-function kindInWords(kind: TypedKind): string {
-  return kind === 'led' ? 'LED' : kind === 'dc' ? 'supply' : kind === 'ac' ? 'mains' : kind === 'bjt' ? 'transistor' : kind;
 }

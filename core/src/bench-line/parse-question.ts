@@ -1,6 +1,5 @@
-import { formatEngineering, nearestPreferred, type Unit } from '../quantity/index.ts';
+import { formatEngineering, nearestPreferred, readFigure, type Unit } from '../quantity/index.ts';
 import { type BenchOutcome, unread } from './outcome.ts';
-import { figureOf } from './words.ts';
 
 /** A question with its parts read: volts, ohms, amps by unit, in order; and how many LEDs. */
 interface Asked {
@@ -33,7 +32,7 @@ function readQuestion(words: readonly string[]): Asked | string {
       continue;
     }
     if (/^\d+$/.test(word) && /^leds?$/i.test(words[index + 1] ?? '')) continue;
-    const parsed = figureOf(word);
+    const parsed = readFigure(word);
     if (parsed && 'wrong' in parsed) return parsed.wrong;
     if (!parsed?.unit || !(parsed.unit in found)) return `“${word}” is not part of a question I can answer.`;
     found[parsed.unit as keyof typeof found].push(parsed.value);

@@ -1,12 +1,12 @@
 import { completeInLine } from '../in-line/index.ts';
 import { type Meter, meteredBy } from '../meter/index.ts';
-import { divide, formatEngineering, formatUncertain } from '../quantity/index.ts';
+import { divide, formatEngineering, formatUncertain, readFigure } from '../quantity/index.ts';
 import { type BenchState, inLineFigures, netOf, type Place, READING_UNITS, type ReadingFigure, terminalName } from '../tape/index.ts';
 import { dangersOf } from '../verdict/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { isLiveUnit, misplaced, refusalOf } from './refuse-reading.ts';
-import { figureOf, metresOf } from './words.ts';
+import { metresOf } from './words.ts';
 
 type ReadingUnit = (typeof READING_UNITS)[number];
 
@@ -182,7 +182,7 @@ function takeCondition(word: string, next: string | undefined, condition: Condit
 
 /** `@ 30ma`: the current that a bench supply sends through an LED alone. Returns what is wrong with it. */
 function takeSupplied(word: string | undefined, condition: Condition, meter: Meter | undefined): string | undefined {
-  const parsed = word === undefined ? undefined : figureOf(word);
+  const parsed = word === undefined ? undefined : readFigure(word);
   if (!parsed || 'wrong' in parsed || parsed.unit !== 'amps' || !(parsed.value > 0))
     return `@ ${word ?? ''}: behind @ stands the current of the bench supply, as @ 30ma.`;
   condition.supplied = { amps: parsed.value, uncertainty: meteredBy(meter, 'amps', parsed.value, parsed.resolution).uncertainty };
@@ -209,7 +209,7 @@ const BEYOND_ANY_BENCH = 1e9;
 /** A figure, a refusal in words, or undefined for a word that is no figure at all. */
 function takeFigure(word: string, place: Place, meter: Meter | undefined): ReadingFigure | string | undefined {
   const doubtful = word.startsWith('~');
-  const parsed = figureOf(doubtful ? word.slice(1) : word);
+  const parsed = readFigure(doubtful ? word.slice(1) : word);
   if (!parsed) return undefined;
   if ('wrong' in parsed) return parsed.wrong;
   const unit = parsed.unit ?? (place.at === 'light' ? 'lux' : place.at === 'surface' ? 'celsius' : undefined);
@@ -224,7 +224,7 @@ function takeFigure(word: string, place: Place, meter: Meter | undefined): Readi
 
 function takeUncertainty(word: string, figures: ReadingFigure[]): string | undefined {
   const last = figures.at(-1);
-  const parsed = figureOf(word.slice(1));
+  const parsed = readFigure(word.slice(1));
   if (!last || !parsed || 'wrong' in parsed || !(parsed.value > 0)) return `${word}: write the uncertainty behind a figure, as ±0.02.`;
   if (parsed.unit !== undefined && parsed.unit !== last.unit) return `${word}: not the unit of the figure before it.`;
   // As people give it: the limits, about two standard deviations.

@@ -1,3 +1,4 @@
+import { deviceOf } from '../device/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import type { Entry, Place, ReadingFigure } from '../tape/index.ts';
 import type { BenchContext } from './context.ts';
@@ -39,7 +40,7 @@ export function refusalOf(
     return `Ohms are only read dead, and the bench is ${state}: volts spoil the reading, and the meter. Unplug it, then press b, or end the line with “dead”; “force” takes it all the same, marked.`;
   if (hasOhms && place.at === 'part') {
     const part = specimen.circuit.parts.find(({ ref }) => ref === place.ref);
-    if (part && part.kind !== 'resistor') return `${place.ref} is not a resistor; its ohms say nothing here.`;
+    if (part && !deviceOf(part.kind).readings?.includes('ohms')) return `${place.ref} is not a resistor; its ohms say nothing here.`;
   }
   if (figures.some(({ unit, value }) => unit === 'ohms' && value < 0)) return 'Ohms cannot be negative.';
   return undefined;
@@ -54,7 +55,8 @@ function refusalOfAlone(
 ): string | undefined {
   if (!supplied && !chip) return undefined;
   const part = place.at === 'part' ? specimen.circuit.parts.find(({ ref }) => ref === place.ref) : undefined;
-  if (part?.kind !== 'led') return 'Only an LED is lit alone from a bench supply, as “D1 2.95v @ 30ma”.';
+  if (!part || !deviceOf(part.kind).readings?.includes('alone'))
+    return 'Only an LED is lit alone from a bench supply, as “D1 2.95v @ 30ma”.';
   if (!supplied) return `${part.ref} chip: with which current? As “${part.ref} chip 2.95v @ 30ma”.`;
   if (figures.some(({ unit }) => unit !== 'volts')) return 'At a current it is the volts that are read, as “D1 2.95v @ 30ma”.';
   return undefined;

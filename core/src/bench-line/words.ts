@@ -1,5 +1,3 @@
-import { isAmbiguousThousand, type ParsedQuantity, parseQuantity } from '../quantity/index.ts';
-
 /** The line cut at spaces. A figure and a unit written apart ("5 v", "27 ohm") are put together. */
 export function wordsOf(line: string): readonly string[] {
   const words = line.trim().split(/\s+/).filter(Boolean);
@@ -15,15 +13,6 @@ export function wordsOf(line: string): readonly string[] {
     else joined.push(word);
   }
   return joined;
-}
-
-/** A word as a figure, or why it is none where it looks like one. */
-export function figureOf(word: string): ParsedQuantity | { readonly wrong: string } | undefined {
-  if (isAmbiguousThousand(word)) return { wrong: `${word}: one, or a thousand? Write 1.0 or 1000.` };
-  const parsed = parseQuantity(word);
-  if (parsed) return parsed;
-  const shape = /^([~±]?[+-]?[\d.,]+)([a-zA-Zµ°Ω%]+)$/.exec(word);
-  return shape ? { wrong: `${word}: “${shape[2]}” is not a unit I know (v, a, r, w, c, lm, lux; with m, k, u before it).` } : undefined;
 }
 
 /** A length: behind its figure `m` is metres, and no thousandth of nothing. */

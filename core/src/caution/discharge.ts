@@ -1,4 +1,5 @@
-import { type Circuit, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, partsOfKind, suppliesOf } from '../circuit/index.ts';
+import { deviceOf, type Part } from '../device/index.ts';
 import { isAlternating, type Solution, solve, solveOperatingPoint } from '../solve/index.ts';
 
 /** How long a store takes to be safe after the source is gone. */
@@ -32,12 +33,8 @@ export const LIMITS_OF_STORES = { 60: 'IEC 61140, extra-low direct volts', 34: '
  */
 export function dischargesOf(circuit: Circuit, solved?: Solution): readonly Discharge[] {
   const solution = solved ?? solutionOrNone(circuit);
-  const peak = Math.max(
-    0,
-    ...circuit.parts.map((part) => (part.kind === 'ac' ? part.voltsRms * Math.SQRT2 : part.kind === 'dc' ? part.volts : 0)),
-  );
-  return circuit.parts.flatMap((part): Discharge[] => {
-    if (part.kind !== 'capacitor') return [];
+  const peak = Math.max(0, ...circuit.parts.map((part) => peakVoltsOf(part)));
+  return partsOfKind(circuit, 'capacitor').flatMap((part): Discharge[] => {
     const volts = solution?.parts[part.ref]?.volts;
     const fromVolts = volts
       ? Math.max(Math.abs(volts.min), Math.abs(volts.max))
@@ -53,6 +50,12 @@ export function dischargesOf(circuit: Circuit, solved?: Solution): readonly Disc
   });
 }
 
+/** Of a source with nothing on it, at its highest. */
+function peakVoltsOf(part: Part): number {
+  const { source } = deviceOf(part.kind);
+  return source ? source.volts(part) * (source.hertz ? Math.SQRT2 : 1) : 0;
+}
+
 function solutionOrNone(circuit: Circuit): Solution | undefined {
   const solved = suppliesOf(circuit).length > 0 ? solve(circuit) : undefined;
   return solved?.ok ? solved.value : undefined;
@@ -60,7 +63,7 @@ function solutionOrNone(circuit: Circuit): Solution | undefined {
 
 /** Ohms between two nets through resistances alone, by a volt put across them. */
 function resistanceAcross(circuit: Circuit, plus: string, minus: string): number | undefined {
-  const passive = circuit.parts.filter(({ kind }) => kind === 'resistor' || kind === 'fuse' || kind === 'inductor' || kind === 'switch');
+  const passive = circuit.parts.filter(({ kind }) => deviceOf(kind).conducts);
   if (passive.length === 0) return undefined;
   const source = { ref: 'Bleed', kind: 'dc', pins: [plus, minus], volts: 1, ohms: 1e-3 } as const;
   const point = solveOperatingPoint({ ...circuit, ground: minus, parts: [{ ...source, pins: [plus, minus] }, ...passive] });

@@ -1,3 +1,5 @@
+import { alternatingSource, type Circuit } from '../circuit/index.ts';
+
 /** What must be true before something that can hurt, confirmed item by item. */
 export interface Gate {
   readonly code: GateCode;
@@ -76,6 +78,12 @@ export interface Dangers {
 
 /** The limits of extra-low voltage (IEC 61140): above, a touch can kill. */
 export const TOUCH_VOLTS = { alternating: 50, direct: 120 } as const;
+/** The alternating source that a touch of can kill; undefined where there is none. */
+export function touchableMains(circuit: Circuit): ReturnType<typeof alternatingSource> {
+  const source = alternatingSource(circuit);
+  return source && source.voltsRms >= TOUCH_VOLTS.alternating ? source : undefined;
+}
+
 const BRIGHT_LUMENS = 250;
 const HOT_WATTS = 5;
 

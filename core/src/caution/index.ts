@@ -1,3 +1,13 @@
 export { type Discharge, dischargesOf, LIMITS_OF_STORES, sayDischarge } from './discharge.ts';
-export { type Dangers, GATE_CODES, GATES, type Gate, type GateCode, type GateItem, gatesFor, TOUCH_VOLTS } from './gates.ts';
+export {
+  type Dangers,
+  GATE_CODES,
+  GATES,
+  type Gate,
+  type GateCode,
+  type GateItem,
+  gatesFor,
+  TOUCH_VOLTS,
+  touchableMains,
+} from './gates.ts';
 export { type Powering, type PoweringFacts, type PoweringWay, poweringFor } from './powering.ts';

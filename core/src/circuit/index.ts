@@ -23,5 +23,5 @@ export {
   reverseCut,
   type SeriesParallel,
 } from './series-parallel.ts';
-export { groundOf, suppliesOf } from './supply.ts';
+export { alternatingSource, groundOf, partOfKind, partsOfKind, suppliesOf } from './supply.ts';
 export { celsiusOf } from './temperature.ts';

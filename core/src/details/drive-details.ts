@@ -1,6 +1,6 @@
 import { type Analysis, fittedCircuit, oncePer, type PlacedSoak, soaksOf, thermalOf } from '../appraisal/index.ts';
 import { type Discharge, dischargesOf } from '../caution/index.ts';
-import { type Result, succeed } from '../circuit/index.ts';
+import { partsOfKind, type Result, succeed } from '../circuit/index.ts';
 import { hardestDriven, litLeds, type StringSharing, stressesOf, stringSharingOf } from '../drive/index.ts';
 import { dischargeRuntime, type Runtime } from '../energy/index.ts';
 import { type LedDetails, ledDetails, lifeOfShare } from './led-details.ts';
@@ -45,7 +45,7 @@ export const driveDetails: (analysis: Analysis) => Result<DriveDetails> = oncePe
   const thermal = thermalOf(analysis);
   const details = leds.map((part) => ledDetails(part, leds, fit, thermal, solve));
   const supply = supplyDetails(circuit, fit, leds);
-  const hasCells = circuit.parts.some((part) => part.kind === 'battery' && part.chemistry !== undefined);
+  const hasCells = partsOfKind(circuit, 'battery').some(({ chemistry }) => chemistry !== undefined);
   const runtime = hasCells && hardest ? dischargeRuntime(circuit, hardest.ref) : undefined;
   const light = readLight(specimen, rework);
   const lead = leadLossOf(specimen, supply.amps, rework);

@@ -1,5 +1,5 @@
 import { whatIf } from '../appraisal/index.ts';
-import { type LedPart, voltsPerKelvinOf } from '../device/index.ts';
+import { type LedPart, type Limit, ratedChipAmps, ratedJunctionCelsius, voltsPerKelvinOf } from '../device/index.ts';
 import {
   chipsOf,
   type DarkChip,
@@ -10,11 +10,9 @@ import {
   type HeatPath,
   heatPathIn,
   type Life,
-  type Limit,
   lifeAt,
   lifeRatio,
-  ratedChipAmps,
-  ratedJunctionCelsius,
+  lightHertz,
   type Sharing,
   sharingOf,
   type Thermal,
@@ -60,8 +58,6 @@ export interface SharedLife extends Sharing {
 }
 
 const REFERENCE: Drive = { ofRated: 1, junctionCelsius: 85 };
-/** Light shines on both halves of a rectified sine. */
-const HALVES = 2;
 
 export function ledDetails(part: LedPart, all: readonly LedPart[], fit: Fit, thermal: Thermal, solve: SolveWarmed): LedDetails {
   const { circuit, solution } = fit;
@@ -110,13 +106,13 @@ function driftOf(part: LedPart, { circuit, solution }: Fit, junctionCelsius: num
   return { kelvin, chipVolts: voltsPerKelvinOf(part) * kelvin, ampsRatio: warm.value.chipAmps / cold.amps.avg };
 }
 
-function flickerOf(ref: string, { circuit, solution, figureBy }: Fit): LedDetails['flicker'] {
-  const mains = circuit.parts.find((part) => part.kind === 'ac');
-  if (mains?.kind !== 'ac' || typeof solution.leds[ref]?.flickerPercent !== 'number') return undefined;
-  const diodes = circuit.parts.filter(({ kind }) => kind === 'diode').length;
-  const hertz = mains.hertz * (circuit.parts.some(({ kind }) => kind === 'bridge') || diodes >= 4 ? HALVES : 1);
-  const percent = figureBy(({ leds }) => leds[ref]?.flickerPercent ?? Number.NaN);
-  const index = figureBy(({ leds }) => leds[ref]?.flickerIndex ?? Number.NaN);
+function flickerOf(ref: string, { circuit, solution, figures }: Fit): LedDetails['flicker'] {
+  const hertz = lightHertz(circuit);
+  if (hertz === undefined || typeof solution.leds[ref]?.flickerPercent !== 'number') return undefined;
+  const [percent, index] = figures([
+    { of: 'light', ref, quantity: 'flickerPercent' },
+    { of: 'light', ref, quantity: 'flickerIndex' },
+  ]);
   const { min, max } = solution.leds[ref].chip.amps;
   return { percent, index, hertz, region: flickerRegion(percent.value, hertz), least: Math.max(0, min), most: max };
 }

@@ -1,6 +1,6 @@
 import { mainSupply } from '../appraisal/index.ts';
 import type { Circuit } from '../circuit/index.ts';
-import type { LedPart } from '../device/index.ts';
+import { deviceOf, type LedPart } from '../device/index.ts';
 import { chipsOf } from '../drive/index.ts';
 import type { Fit } from '../estimate/index.ts';
 import { divide, multiply, subtract, type Uncertain } from '../quantity/index.ts';
@@ -71,7 +71,7 @@ export function leadLossOf({ readings, circuit }: Specimen, amps: Uncertain, rew
       .at(-1);
   const board = volts((place) => place.at === 'part' && place.ref === supply?.ref);
   const source = volts((place) => place.at === 'source') ?? volts((place) => place.at === 'in');
-  if (!board || !source || supply?.kind === 'ac' || !(amps.value > 0)) return undefined;
+  if (!board || !source || (supply && deviceOf(supply.kind).source?.hertz) || !(amps.value > 0)) return undefined;
   const lost = subtract(plain(source), plain(board));
   if (lost.value < 3 * lost.uncertainty) return undefined;
   return { sourceVolts: plain(source), boardVolts: plain(board), amps, ohms: divide(lost, amps), watts: multiply(lost, amps) };

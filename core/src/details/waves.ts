@@ -1,6 +1,5 @@
-import type { Circuit } from '../circuit/index.ts';
-import type { LedPart } from '../device/index.ts';
-import { ratedChipAmps } from '../drive/index.ts';
+import { alternatingSource, type Circuit, partOfKind, partsOfKind } from '../circuit/index.ts';
+import { ratedChipAmps } from '../device/index.ts';
 import { type Solution, solveTimeCourse, type Warmed, type Waveform } from '../solve/index.ts';
 
 /** A wave over one period, with the limit that it should keep. */
@@ -14,8 +13,9 @@ export interface DriveWave {
 /** The supply, the reservoir and the hardest driven LED, over one period; none where all is direct current. */
 export function wavesOf(circuit: Circuit, settled: Warmed, hardestRef: string | undefined): readonly DriveWave[] {
   const { solution } = settled;
-  const mains = circuit.parts.find((part) => part.kind === 'ac');
-  if (solution.regime !== 'periodic' || mains?.kind !== 'ac') return [];
+  const mains = alternatingSource(circuit);
+  if (solution.regime !== 'periodic' || !mains) return [];
+  const { ref } = mains.part;
   const course = solveTimeCourse(circuit, { from: 'settled', seconds: 1 / mains.hertz, settled });
   if (!course.ok) return [];
   const { parts } = course.value.waveforms;
@@ -25,15 +25,15 @@ export function wavesOf(circuit: Circuit, settled: Warmed, hardestRef: string | 
     const scaled = { seconds: wave.seconds, values: wave.values.map((value) => value * scale) };
     waves.push({ name, unit, wave: scaled, ...(limit && { limit }) });
   };
-  add(`${mains.ref} volts`, 'volts', parts[mains.ref]?.volts);
-  add(`${mains.ref} current`, 'amps', parts[mains.ref]?.amps, -1);
+  add(`${ref} volts`, 'volts', parts[ref]?.volts);
+  add(`${ref} current`, 'amps', parts[ref]?.amps, -1);
   const reservoir = reservoirOf(circuit, solution);
   if (reservoir) {
     const most = reservoir.rated?.volts;
     const limit = most === undefined ? undefined : { value: most, words: `${reservoir.ref} rated` };
     add(`${reservoir.ref} volts`, 'volts', parts[reservoir.ref]?.volts, 1, limit);
   }
-  const led = circuit.parts.find((part): part is LedPart => part.ref === hardestRef && part.kind === 'led');
+  const led = partOfKind(circuit, hardestRef, 'led');
   if (led) {
     const limit = { value: ratedChipAmps(led).value, words: `${led.ref} rated` };
     add(`${led.ref} chip current`, 'amps', parts[led.ref]?.amps, 1 / (led.parallel ?? 1), limit);
@@ -42,9 +42,8 @@ export function wavesOf(circuit: Circuit, settled: Warmed, hardestRef: string | 
 }
 
 /** The largest store whose volts stay on one side. */
-function reservoirOf({ parts }: Circuit, { parts: solved }: Solution) {
-  return parts
-    .flatMap((part) => (part.kind === 'capacitor' ? [part] : []))
+function reservoirOf(circuit: Circuit, { parts: solved }: Solution) {
+  return partsOfKind(circuit, 'capacitor')
     .filter(({ ref }) => Math.abs(solved[ref]?.volts.avg ?? 0) > 0.5 * (solved[ref]?.volts.rms ?? 0))
     .sort((a, b) => b.farads - a.farads)[0];
 }

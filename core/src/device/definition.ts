@@ -1,127 +1,114 @@
-import { z } from 'zod';
-
-/** What a part's maker says it takes. All SI; `celsius` is the maximum (of an LED: of the junction). */
-export const ratedSchema = z.strictObject({
-  watts: z.number().positive().optional(),
-  volts: z.number().positive().optional(),
-  amps: z.number().positive().optional(),
-  peakAmps: z.number().positive().optional(),
-  reverseVolts: z.number().positive().optional(),
-  celsius: z.number().optional(),
-  class: z.string().max(40).optional(),
-});
-export type Rated = z.infer<typeof ratedSchema>;
-
-/** A ref as printed on a board or given by the user: `R1`, `D1-D24`, `IN`. */
-export const refSchema = z
-  .string()
-  .regex(/^[A-Za-z][A-Za-z0-9_-]{0,23}$/, 'a ref starts with a letter and has at most 24 letters, digits, - and _');
-
-/** A net name. */
-export const netSchema = z.string().min(1).max(40);
-
-/** What every part has, whatever its kind. `pins` are net names in the kind's order. */
-export const partBase = {
-  ref: refSchema,
-  rated: ratedSchema.optional(),
-  celsius: z.number().min(-100).max(500).optional(),
-  tolerance: z.number().positive().max(1).optional(),
-  marking: z.string().max(200).optional(),
-  note: z.string().max(2000).optional(),
-};
-
-/** A voltage-controlled two-terminal law, evaluated in place so that the Newton loop allocates nothing. */
-export interface CurveLaw {
-  /** Writes the current (A) through the element at `volts`, and its slope (S), to `out.amps` and `out.siemens`. */
-  evaluate(volts: number, out: CurvePoint): void;
-  /** The voltage to evaluate at, when Newton proposes `volts` after `previous`: keeps an exponential in reach. */
-  limit(volts: number, previous: number): number;
-  /** Volts to evaluate at before anything is known, whatever they are said to be: its bend, from which any step is free. */
-  readonly firstVolts: number;
-}
-
-export interface CurvePoint {
-  amps: number;
-  siemens: number;
-}
-
-/** A source's open volts over time: offset + amplitude·sin(2π·hertz·t + phase). */
-export interface SourceWave {
-  readonly offset: number;
-  readonly amplitude: number;
-  readonly hertz: number;
-  /** Radians. */
-  readonly phase: number;
-}
+import type { z } from 'zod';
+import type { PartBuilder, Surroundings } from './law.ts';
+import type { Rating } from './rating.ts';
+import type { SymbolStroke } from './symbol.ts';
 
 /**
- * A law over several terminals. Volts are against the last terminal; amps flow into each terminal but the last, which
- * takes the rest. It limits its own junctions against what it remembers, and then answers linearised.
+ * One part kind: all that the rest of the program asks of it. A new kind is one folder and one line in the registry.
+ * What is left out holds for most kinds, and `registry.ts` fills it in.
  */
-export interface BlockLaw {
-  /** Pairs of terminals that current can pass between: what is joined by none of them floats. */
-  readonly paths: readonly (readonly [number, number])[];
-  /** How many numbers it remembers between iterations. */
-  readonly remembers: number;
-  /** How many states it can be in, decided between solves: a converter is on or off. */
-  readonly firstMode: number;
-  /**
-   * @param volts of each terminal but the last, against the last
-   * @param amps written: into each of them
-   * @param siemens written: row i, column j is ∂amps[i]/∂volts[j], row-major
-   * @param memory its own part of what is remembered, updated; undefined: evaluate exactly where volts are
-   * @returns true when limiting moved it away from `volts`
-   */
-  evaluate(volts: Float64Array, amps: Float64Array, siemens: Float64Array, memory: Float64Array | undefined, mode: number): boolean;
-  /** The state it should be in at settled volts. */
-  nextMode(volts: Float64Array, mode: number): number;
-}
-
-/** What a part is made of, seen by the solver. Terminals are indices into the part's pins, then inner ones. */
-export interface PartBuilder {
-  /** A node inside the part. */
-  inner(): number;
-  /** A resistance; zero is allowed and stands for a link. */
-  resistance(a: number, b: number, ohms: number): void;
-  /** `wave` from plus to minus behind `ohms` and `henries`, which may be zero. */
-  source(plus: number, minus: number, wave: SourceWave, ohms: number, henries: number): void;
-  curve(a: number, b: number, law: CurveLaw): void;
-  /** Behind `ohms`, which may be zero. */
-  capacitance(a: number, b: number, farads: number, ohms: number, initialVolts: number): void;
-  inductance(a: number, b: number, henries: number, ohms: number): void;
-  block(terminals: readonly number[], law: BlockLaw): void;
-}
-
-/** A steady source. */
-export function steadyWave(volts: number): SourceWave {
-  return { offset: volts, amplitude: 0, hertz: 0, phase: 0 };
-}
-
-export interface Surroundings {
-  /** Of the part: its own where given, else the circuit's. */
-  readonly celsius: number;
-}
-
-/** One part kind: its shape, its pins and its law. A new kind is one folder and one line in the registry. */
 export interface DeviceDefinition<Kind extends string, Schema extends z.ZodType> {
   readonly kind: Kind;
+  /** As it is called in a sentence: "LED", "transistor". */
+  readonly name: string;
   /** In the order of `pins`. */
   readonly pins: readonly [string, string, ...string[]];
   /** Whether turning the part round changes anything. */
   readonly polar: boolean;
-  /** Delivers power: listed under the supplies. */
-  readonly supplies: boolean;
+  readonly schema: Schema;
+  /** What it is made of, seen by the solver. */
+  expand(part: z.infer<Schema>, build: PartBuilder, surroundings: Surroundings): void;
+
+  /** Its value as printed beside its symbol; empty where it has none. */
+  value(part: z.infer<Schema>): string;
+  readonly symbol: readonly SymbolStroke[];
+  /** A box that rectifies has a diode drawn in it. */
+  readonly rectifies?: true;
+  /** How it is entered on the bench line; left out where it cannot be. */
+  readonly typed?: TypedGrammar;
+
+  /** Of a kind that delivers power. */
+  readonly source?: SourceFacts<z.infer<Schema>>;
+  /** Of a kind that stands for several alike chips: their figures are those of one. */
+  chips?(part: z.infer<Schema>): { readonly series: number; readonly parallel: number };
+  /** The pins that its volts are taken between, first minus second; the first two unless said. */
+  readonly across?: readonly [number, number];
+  /** The pins whose volts it sets by itself. */
+  readonly drives?: readonly number[];
+
   /** The field that `tolerance` speaks of. */
   readonly toleranced?: string;
-  readonly schema: Schema;
-  expand(part: z.infer<Schema>, build: PartBuilder, surroundings: Surroundings): void;
+  /** Of that field, relative, ± at 95 %, where a part does not say: what is usual. Undefined where none is assumed. */
+  readonly usualTolerance?: number;
+  /** Values that hold where a part does not state them, by field: its kind's class values, and shifts that are 0. */
+  implied?(part: z.infer<Schema>): Readonly<Record<string, number>>;
+  /** What an estimate may learn of it beside its toleranced field, with one standard deviation before any reading. */
+  learns?(part: z.infer<Schema>): { readonly field: string; readonly value: number; readonly uncertainty: number };
+
+  /** What it may take, stated or usual. */
+  ratings?(part: z.infer<Schema>): readonly Rating[];
+  /** Kelvin above its surroundings for each electrical watt of it (of a chip, where it has chips), where it warms itself. */
+  kelvinPerWatt?(part: z.infer<Schema>): number;
+
+  /** Whether direct current passes it both ways at any volts: a charge finds its way through it. */
+  readonly conducts?: true;
+  /** What a meter shows of it alone, dead, where that is little enough to beep; undefined where it does not. */
+  deadOhms?(part: z.infer<Schema>): number | undefined;
+  /** As good as a wire where it is intact: who looks for what a circuit is looks past it. */
+  isWire?(part: z.infer<Schema>): boolean;
+  /** Can stand in a row with LEDs and be of their string. */
+  readonly inString?: true;
+  /** Holds charge or current while a source is away, and dissipates only in its own resistance. */
+  readonly stores?: true;
+
+  /** Readings that help, where there is nothing special about the place. */
+  readonly readings?: readonly PlaceOfReading[];
+  /** The ways in which it fails, the commonest first. */
+  readonly fails: readonly Failure[];
 }
 
-/** Three pins. */
-export const threePins = z.tuple([netSchema, netSchema, netSchema]);
+/** `volts` across it, live; `ohms` of it, dead; `alone`: lit by itself from a bench supply, dead. */
+export type PlaceOfReading = 'volts' | 'ohms' | 'alone';
 
-/** Four pins. */
-export const fourPins = z.tuple([netSchema, netSchema, netSchema, netSchema]);
+export type Failure = 'open' | 'short' | 'drift' | 'leaky';
 
-/** Two pins, as net names. */
-export const twoPins = z.tuple([netSchema, netSchema]);
+/** Of a source. */
+export interface SourceFacts<P> {
+  /** Of an alternating one. */
+  hertz?(part: P): number;
+  /** As a meter shows them with nothing on it: rms where it alternates. */
+  volts(part: P): number;
+  /** No resistance or inductance of its own: two of these across each other contradict each other. */
+  isIdeal(part: P): boolean;
+  /** The same with so many times its volts; left out where that makes no sense. */
+  scaled?(part: P, share: number): P;
+  /** It runs down. */
+  readonly isCell?: true;
+}
+
+/** How a kind is entered on the bench line. */
+export interface TypedGrammar {
+  /** The letter of a ref that stands for this kind where the line does not say. */
+  readonly letter?: string;
+  /** Words that name the kind. */
+  readonly words: readonly string[];
+  /** Those among them that say more of it besides: they are handed on to `read`. */
+  readonly telling?: readonly string[];
+  /** A whole line, for the message when one is not yet whole. */
+  readonly example: string;
+  /** Its marks are looked up in the table of marks; those of other kinds are decoded. */
+  readonly lookedUp?: true;
+  /**
+   * Reads the words behind the ref and the kind's own.
+   *
+   * @param count how many alike parts the ref spans: D1-D24 are 24
+   * @returns the part's fields, or what is missing or wrong in a sentence
+   */
+  read(words: readonly string[], count: number): TypedPart | string;
+}
+
+/** What a part's words come to: its values, and why they were read so. */
+export interface TypedPart {
+  readonly fields: Readonly<Record<string, unknown>>;
+  readonly why?: string;
+}

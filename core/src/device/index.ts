@@ -1,20 +1,26 @@
 export { AMBIENT_CELSIUS } from './ambient.ts';
-export { CELLS, type CellState, CHEMISTRIES, type Chemistry, cellSize, typicalCell } from './battery/cells.ts';
-export { type BatteryPart, cellOf } from './battery/definition.ts';
 export {
-  type BlockLaw,
-  type CurveLaw,
-  type CurvePoint,
-  netSchema,
-  type PartBuilder,
-  type Rated,
-  ratedSchema,
-  refSchema,
-  type SourceWave,
-  type Surroundings,
-} from './definition.ts';
+  CELLS,
+  type CellState,
+  CHEMISTRIES,
+  type Chemistry,
+  cellSize,
+  isLithium,
+  isRechargeableLithium,
+  typicalCell,
+} from './battery/cells.ts';
+export { type BatteryPart, cellOf } from './battery/definition.ts';
+export type { CapacitorPart } from './capacitor/definition.ts';
+export type { Failure, PlaceOfReading, SourceFacts, TypedGrammar, TypedPart } from './definition.ts';
+export type { BlockLaw, CurveLaw, CurvePoint, PartBuilder, SourceWave, Surroundings } from './law.ts';
 export { type ChipModel, chipLaw, chipVoltsAt, THERMAL_VOLTS } from './led/chip-model.ts';
 export { LED_BODIES, LED_BODY_NAMES, LED_COLOUR_NAMES, LED_COLOURS, type LedBodyName, type LedColourName } from './led/colours.ts';
 export { chipLawOf, chipModelOf, type LedPart, ledVoltsAt, voltsPerKelvinOf } from './led/definition.ts';
 export { type ChipFit, type ChipPoint, fitChip, typicalChip } from './led/fit-chip.ts';
-export { deviceOf, PART_KINDS, type Part, type PartKind, partSchema } from './registry.ts';
+export { lightShareOf, ratedChipAmps, ratedJunctionCelsius } from './led/ratings.ts';
+export { netSchema, type Rated, ratedSchema, refSchema } from './part-base.ts';
+export { type Limit, type Rating, type RatingKind, statedLimit } from './rating.ts';
+export { deviceOf, isKind, PART_KINDS, type Part, type PartKind, type PartOf, partSchema, partValue } from './registry.ts';
+export { ratedResistorWatts } from './resistor/definition.ts';
+export { sinkAmps } from './sink/definition.ts';
+export type { SymbolStroke } from './symbol.ts';

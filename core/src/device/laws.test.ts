@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { seededRandom } from '../numeric/index.ts';
-import type { BlockLaw, CurveLaw, PartBuilder } from './definition.ts';
 import { CELLS, CHEMISTRIES, deviceOf, PART_KINDS, type Part, partSchema, typicalCell } from './index.ts';
+import type { BlockLaw, CurveLaw, PartBuilder } from './law.ts';
 
 interface Laws {
   readonly curves: readonly CurveLaw[];

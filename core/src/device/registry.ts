@@ -6,7 +6,7 @@ import { bridge } from './bridge/definition.ts';
 import { capacitor } from './capacitor/definition.ts';
 import { converter } from './converter/definition.ts';
 import { dc } from './dc/definition.ts';
-import type { DeviceDefinition, PartBuilder, Surroundings } from './definition.ts';
+import type { DeviceDefinition } from './definition.ts';
 import { diode } from './diode/definition.ts';
 import { fuse } from './fuse/definition.ts';
 import { inductor } from './inductor/definition.ts';
@@ -15,9 +15,11 @@ import { mosfet } from './mosfet/definition.ts';
 import { resistor } from './resistor/definition.ts';
 import { sink } from './sink/definition.ts';
 import { switchDevice } from './switch/definition.ts';
+import { thermistor } from './thermistor/definition.ts';
+import { varistor } from './varistor/definition.ts';
 import { zener } from './zener/definition.ts';
 
-/** Every part kind. A new one is a folder beside this file, and one line here and in the schema below. */
+/** Every part kind. A new one is a folder beside this file, and a line here. */
 const DEVICES = [
   dc,
   ac,
@@ -35,33 +37,20 @@ const DEVICES = [
   bjt,
   mosfet,
   converter,
+  thermistor,
+  varistor,
 ] as const;
 
+type Schemas<T extends readonly { readonly schema: unknown }[]> = { -readonly [I in keyof T]: T[I]['schema'] };
+
 /** A part of a circuit, of any kind. */
-export const partSchema = z.discriminatedUnion('kind', [
-  dc.schema,
-  ac.schema,
-  battery.schema,
-  resistor.schema,
-  capacitor.schema,
-  inductor.schema,
-  diode.schema,
-  zener.schema,
-  led.schema,
-  bridge.schema,
-  switchDevice.schema,
-  fuse.schema,
-  sink.schema,
-  bjt.schema,
-  mosfet.schema,
-  converter.schema,
-]);
+export const partSchema = z.discriminatedUnion('kind', DEVICES.map(({ schema }) => schema) as unknown as Schemas<typeof DEVICES>);
 export type Part = z.infer<typeof partSchema>;
 export type PartKind = Part['kind'];
+export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>;
 
-type AnyDevice = Omit<DeviceDefinition<PartKind, z.ZodType>, 'expand'> & {
-  expand(part: Part, build: PartBuilder, surroundings: Surroundings): void;
-};
+/** A definition as it is asked by somebody who does not know the kind. */
+type AnyDevice = DeviceDefinition<PartKind, z.ZodType<Part>>;
 
 const BY_KIND = new Map<string, AnyDevice>(DEVICES.map((device) => [device.kind, device as unknown as AnyDevice]));
 
@@ -73,4 +62,14 @@ export function deviceOf(kind: PartKind): AnyDevice {
   const device = BY_KIND.get(kind);
   if (!device) throw new Error(`No device is registered for the part kind "${kind}".`);
   return device;
+}
+
+/** The value of a part as printed beside its symbol; empty where it has none. */
+export function partValue(part: Part): string {
+  return deviceOf(part.kind).value(part);
+}
+
+/** Whether a part is of a kind, for the compiler too. */
+export function isKind<K extends PartKind>(part: Part | undefined, kind: K): part is PartOf<K> {
+  return part?.kind === kind;
 }

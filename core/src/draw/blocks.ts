@@ -1,6 +1,6 @@
 import { type Circuit, type Cut, partOf } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
-import { partValue } from './part-words.ts';
+import { partValue } from '../device/index.ts';
 import type { Sheet } from './sheet.ts';
 import { LABEL_LINE, labelWidth } from './symbol-label.ts';
 

@@ -1,7 +1,7 @@
 import { type Circuit, partOf, suppliesOf } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
+import { partValue } from '../device/index.ts';
 import { HALF, type Measures } from './blocks.ts';
-import { partValue } from './part-words.ts';
 import { pinWords, type SchematicBox, type Sheet } from './sheet.ts';
 import { labelWidth } from './symbol-label.ts';
 

@@ -1,8 +1,8 @@
+import { deviceOf } from '../device/index.ts';
 import { escapeXml } from './escape-xml.ts';
 import { PALETTES, type Palette, type PaletteName } from './palette.ts';
 import type { Schematic, SchematicSymbol } from './sheet.ts';
-import { isTall, LABEL_LINE, symbolLabel } from './symbol-label.ts';
-import { SYMBOL_SHAPES } from './symbol-shapes.ts';
+import { LABEL_LINE, symbolLabel } from './symbol-label.ts';
 
 /** The transformation that turns a lying symbol into place. */
 export function symbolTransform({ x, y, upright, reversed }: SchematicSymbol): string {
@@ -23,7 +23,7 @@ export function schematicSvg(schematic: Schematic, title: string, paletteName: P
       body.push(boxSvg(symbol, palette));
       continue;
     }
-    const strokes = SYMBOL_SHAPES[symbol.kind].map(
+    const strokes = deviceOf(symbol.kind).symbol.map(
       ({ d, fill, bold }) => `<path d="${d}" fill="${fills[fill]}"${bold ? ' stroke-width="4"' : ''}/>`,
     );
     body.push(`<g transform="${symbolTransform(symbol)}">${strokes.join('')}</g>`);
@@ -62,10 +62,9 @@ function boxSvg(symbol: SchematicSymbol, palette: Palette): string {
     const [dx, dy] = PIN_WORDS_OFFSET[side];
     return text(px + dx, py + dy, 'middle', words, palette.ink, 400, 12);
   });
-  const diode =
-    isTall(symbol) && kind !== 'converter'
-      ? `<g transform="translate(${x} ${y + 12}) rotate(-90)"><path d="${BOX_DIODE}" fill="none"/></g>`
-      : '';
+  const diode = deviceOf(kind).rectifies
+    ? `<g transform="translate(${x} ${y + 12}) rotate(-90)"><path d="${BOX_DIODE}" fill="none"/></g>`
+    : '';
   const frame = `<rect x="${x - box.width / 2}" y="${y - box.height / 2}" width="${box.width}" height="${box.height}" fill="${palette.sheet}"/>`;
   return [frame, diode, ...pins].join('');
 }

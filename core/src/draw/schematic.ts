@@ -1,7 +1,7 @@
 import { type Circuit, type Cut, partOf, refsOf, suppliesOf } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
+import { isKind, partValue } from '../device/index.ts';
 import { endsOf, HALF, lyingBlock, type Measures, nameRoom, uprightBlock } from './blocks.ts';
-import { partValue } from './part-words.ts';
 import { drawRails, partsOf } from './rails.ts';
 import { type Section, type SectionBox, sectionsOf } from './sections.ts';
 import { pinWords, type Schematic, Sheet } from './sheet.ts';
@@ -52,14 +52,14 @@ export function drawSchematic(circuit: Circuit, { roomForSlots = false }: { read
 function laidOut(circuit: Circuit, section: Section): readonly Section[] {
   const { across } = section;
   if (across?.kind !== 'series') return [section];
-  const lies = (item: Cut) => item.kind === 'part' && partOf(circuit, item.ref)?.kind !== 'led';
+  const lies = (item: Cut) => item.kind === 'part' && !isKind(partOf(circuit, item.ref), 'led');
   const { items } = across;
   let from = 0;
   while (from < items.length - 1 && from + section.lead.length < LYING_AT_MOST && lies(items[from] as Cut)) from++;
   let to = items.length;
   while (to - 1 > from && items.length - to + section.foot.length < LYING_AT_MOST && lies(items[to - 1] as Cut)) to--;
   // Behind the last LED something may lie in the return; where there is none, all stands in one column.
-  if (!items.slice(from, to).some((item) => refsOf(item).some((ref) => partOf(circuit, ref)?.kind === 'led'))) to = items.length;
+  if (!items.slice(from, to).some((item) => refsOf(item).some((ref) => isKind(partOf(circuit, ref), 'led')))) to = items.length;
   const rest = items.slice(from, to);
   const standing: Cut = rest.length === 1 ? (rest[0] as Cut) : { kind: 'series', items: rest };
   const [topNet, footNet] = endsOf(circuit, standing);

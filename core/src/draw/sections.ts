@@ -1,5 +1,5 @@
 import { type Circuit, type Cut, partOf, type ReducedEdge, reduceSeriesParallel, refsOf, reverseCut } from '../circuit/index.ts';
-import type { Part } from '../device/index.ts';
+import { isKind, type Part } from '../device/index.ts';
 
 /** A part with two wires in at its left and two out at its right. */
 export interface SectionBox {
@@ -146,7 +146,7 @@ class Walk {
       if (part?.pins.length !== 4) continue;
       const [in1, in2, out1, out2] = part.pins as readonly [string, string, string, string];
       const straight = in1 === this.top && in2 === this.foot;
-      const crossed = part.kind === 'bridge' && in1 === this.foot && in2 === this.top;
+      const crossed = isKind(part, 'bridge') && in1 === this.foot && in2 === this.top;
       const isNew = (net: string, input: string) => net === input || !this.visited.has(net);
       if (!(straight || crossed) || !isNew(out1, this.top) || !isNew(out2, this.foot) || out1 === out2) continue;
       this.others = this.others.filter((other) => other !== ref);
@@ -158,7 +158,7 @@ class Walk {
 
   private takeDiodeBridge(): SectionBox | undefined {
     const diodes = this.edges.flatMap((edge) => {
-      if (edge.cut.kind !== 'part' || partOf(this.circuit, edge.cut.ref)?.kind !== 'diode') return [];
+      if (edge.cut.kind !== 'part' || !isKind(partOf(this.circuit, edge.cut.ref), 'diode')) return [];
       const [anode, cathode] = edge.cut.reversed ? [edge.b, edge.a] : [edge.a, edge.b];
       return [{ edge, anode, cathode, ref: edge.cut.ref }];
     });
@@ -189,7 +189,7 @@ class Walk {
 
 /** Nets where two diodes meet: nothing is merged across them, so that four diodes can be seen to be a bridge. */
 function diodeBridgeNets({ parts }: Circuit): readonly string[] {
-  const diodes = parts.filter(({ kind }) => kind === 'diode');
+  const diodes = parts.filter((part) => isKind(part, 'diode'));
   if (diodes.length < 4) return [];
   const count = new Map<string, number>();
   for (const { pins } of diodes) for (const net of pins as readonly string[]) count.set(net, (count.get(net) ?? 0) + 1);

@@ -1,6 +1,5 @@
 import { type Circuit, partOf } from '../circuit/index.ts';
 import { deviceOf, type PartKind } from '../device/index.ts';
-import { partValue } from './part-words.ts';
 
 export interface SchematicPoint {
   readonly x: number;
@@ -68,7 +67,17 @@ export class Sheet {
   ): void {
     const part = partOf(this.circuit, ref);
     if (!part) return;
-    this.symbols.push({ ref, kind: part.kind, x, y, upright, reversed, value: partValue(part), stands, ...(box && { box }) });
+    this.symbols.push({
+      ref,
+      kind: part.kind,
+      x,
+      y,
+      upright,
+      reversed,
+      value: deviceOf(part.kind).value(part),
+      stands,
+      ...(box && { box }),
+    });
   }
 
   wire(net: string, ...points: SchematicPoint[]): void {

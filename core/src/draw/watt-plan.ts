@@ -1,6 +1,6 @@
 import { type Role, recognise } from '../arrangement/index.ts';
-import { type Circuit, type Cut, partOf, refsOf, suppliesOf } from '../circuit/index.ts';
-import { lightShareOf } from '../drive/index.ts';
+import { type Circuit, type Cut, partOf, partsOfKind, refsOf, suppliesOf } from '../circuit/index.ts';
+import { deviceOf, lightShareOf, type Part } from '../device/index.ts';
 import type { Solution } from '../solve/index.ts';
 import { type Section, sectionsOf } from './sections.ts';
 
@@ -75,7 +75,7 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
   const rectangles: WattRectangle[] = [];
   const lines: WattLine[] = [];
   whole.place(0, 0, { rectangles, lines });
-  const lightShares = Object.fromEntries(circuit.parts.flatMap((part) => (part.kind === 'led' ? [[part.ref, lightShareOf(part)]] : [])));
+  const lightShares = Object.fromEntries(partsOfKind(circuit, 'led').map((part) => [part.ref, lightShareOf(part)]));
   return {
     rectangles,
     lines,
@@ -214,17 +214,16 @@ class BlockMaker {
   /** Watts, where they are to be seen; a store without resistance gives back what it takes, and what is left over a period is the computation's. */
   private burnt(ref: string): number {
     const part = partOf(this.circuit, ref);
-    const burns = (part?.kind !== 'capacitor' && part?.kind !== 'inductor') || (part.ohms ?? 0) > 0;
+    const burns = !isStore(part) || ((part as { readonly ohms?: number }).ohms ?? 0) > 0;
     const watts = this.solution.parts[ref]?.watts ?? 0;
     return burns && watts > VISIBLE_SHARE * this.watts ? watts : 0;
   }
 
   /** A store or a coil in the way of alternating current takes volts and gives them back. */
   private voltsTaken(ref: string): number | undefined {
-    const kind = partOf(this.circuit, ref)?.kind;
     const volts = this.solution.parts[ref]?.volts;
     // The store behind a rectifier has volts that hardly move: it takes none of the way.
-    if (this.solution.regime !== 'periodic' || !volts || (kind !== 'capacitor' && kind !== 'inductor')) return undefined;
+    if (this.solution.regime !== 'periodic' || !volts || !isStore(partOf(this.circuit, ref))) return undefined;
     if (volts.rms < TAKES_VOLTS_SHARE * this.supplyVolts || Math.abs(volts.avg) > volts.rms / 2) return undefined;
     return volts.rms;
   }
@@ -234,4 +233,8 @@ class BlockMaker {
 function ampsOf(solution: Solution, ref: string): number {
   const amps = solution.parts[ref]?.amps;
   return Math.abs((solution.regime === 'dc' ? amps?.avg : amps?.rms) ?? 0);
+}
+
+function isStore(part: Part | undefined): boolean {
+  return part !== undefined && deviceOf(part.kind).stores === true;
 }

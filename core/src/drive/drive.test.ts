@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf } from '../circuit/circuit.testing.ts';
 import { fitReadings } from '../estimate/index.ts';
-import { lightness, lightRatio, seenChange, stressesOf, stressLevel, withDerating } from './index.ts';
+import { lightness, lightRatio, limitWords, seenChange, stressesOf, stressLevel, withDerating } from './index.ts';
 
 describe('lightness', () => {
   it('is 100 at white, 76.07 at half and 49.50 at 18 % (CIE 1976 by hand)', () => {
@@ -29,14 +29,17 @@ it('stress is over only above the rating', () => {
 });
 
 describe('derating', () => {
-  const rated = { value: 0.25, assumed: false, source: 'rated' };
+  const rated = { value: 0.25, assumed: false };
 
   it('leaves all of a rating up to 70 °C, half at 112.5 °C, and next to nothing at 155 °C', () => {
     expect(withDerating(rated, 25)).toBe(rated);
     expect(withDerating(rated, 70)).toBe(rated);
     expect(withDerating(rated, 112.5)).toMatchObject({ value: expect.closeTo(0.125, 9), derated: { share: 0.5, of: 0.25 } });
     expect(withDerating(rated, 200).value).toBeGreaterThan(0);
-    expect(withDerating(rated, 112.5).source).toContain('0.50 of it at');
+    expect(limitWords(rated)).toBe('rated');
+    expect(limitWords(withDerating({ ...rated, assumed: true, usualFor: 'its size' }, 112.5))).toBe(
+      'usual for its size, 0.50 of it at 113 °C',
+    );
   });
 
   it('is what a resistor on a hot board is held against; of its own temperature where it has one', () => {

@@ -2,7 +2,7 @@ export { type BoardSeat, type HeatPath, type HeatPathOf, type HeatResistance, ty
 export { boardCelsiusOf, chipsOf, heatPathIn, litLeds, type Thermal } from './heat/led-heat.ts';
 export { fitSoak, type Soak, type SoakPoint } from './heat/soak.ts';
 export { type Drive, LIFE_MODEL, type Life, lifeAt, lifeFactors, lifeRatio, usualLifeHours } from './life/life.ts';
-export { type FlickerRegion, flickerRegion, lowRiskFlickerPercent, noEffectFlickerPercent } from './light/flicker.ts';
+export { type FlickerRegion, flickerRegion, lightHertz, lowRiskFlickerPercent, noEffectFlickerPercent } from './light/flicker.ts';
 export { lightness, lightRatio, seenChange } from './light/lightness.ts';
 export {
   candelaFromLux,
@@ -13,7 +13,7 @@ export {
   throwMetres,
   usualLumensPerWatt,
 } from './light/photometry.ts';
-export { type Limit, lightShareOf, ratedChipAmps, ratedJunctionCelsius, ratedResistorWatts, withDerating } from './ratings.ts';
+export { DERATING, limitWords, withDerating } from './ratings.ts';
 export { CHIP_SPREADS, type ChipSpread, type DarkChip, darkChipOf, type Sharing, sharingOf } from './sharing.ts';
 export {
   COMFORT,

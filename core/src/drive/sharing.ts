@@ -1,4 +1,4 @@
-import { type Circuit, partOf, withFields } from '../circuit/index.ts';
+import { type Circuit, partOfKind, withFields } from '../circuit/index.ts';
 import { chipLawOf, type LedPart } from '../device/index.ts';
 import { drawNormal, findRoot, seededRandom } from '../numeric/index.ts';
 import { type Solution, type SolveWarmed, solveWarmed } from '../solve/index.ts';
@@ -64,8 +64,8 @@ export interface DarkChip {
 
 /** One chip open: its row goes dark, and what stands beside it takes over what the circuit lets it. */
 export function darkChipOf(circuit: Circuit, solution: Solution, ref: string, solve: SolveWarmed = solveWarmed): DarkChip | undefined {
-  const part = partOf(circuit, ref);
-  if (part?.kind !== 'led') return undefined;
+  const part = partOfKind(circuit, ref, 'led');
+  if (!part) return undefined;
   const { parallel = 1, series = 1 } = part;
   const row = series > 1 ? `its row of ${series}` : 'it alone';
   if (parallel === 1) return { ref, others: 0, text: `One chip of ${ref} open: ${series > 1 ? 'the whole row goes' : 'it goes'} dark.` };

@@ -1,23 +1,24 @@
-import type { Circuit } from '../circuit/index.ts';
-import { celsiusOf } from '../circuit/index.ts';
-import type { Part } from '../device/index.ts';
+import { type Circuit, celsiusOf } from '../circuit/index.ts';
+import { deviceOf, type Limit, type Part, type Rating, type RatingKind } from '../device/index.ts';
 import type { Fit } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
-import type { Figure } from '../solve/index.ts';
-import { type Limit, ratedChipAmps, ratedResistorWatts, withDerating } from './ratings.ts';
+import { type Figure, ratedFigure } from '../solve/index.ts';
+import { withDerating } from './ratings.ts';
 
-/** What is held against a limit: of a chip its average and peak current, of a part its watts, peak volts or heating amps. */
-export type StressKind = 'chip-amps' | 'chip-peak-amps' | 'chip-watts' | 'chip-reverse-volts' | 'watts' | 'volts' | 'amps';
+/** What is held against a limit here; temperatures are the heat path's matter. */
+export type StressKind = Exclude<RatingKind, 'celsius' | 'chip-celsius'>;
 
 /** How each is called, and its unit. */
 const KINDS: Readonly<Record<StressKind, { readonly words: string; readonly unit: 'amps' | 'watts' | 'volts' }>> = {
   'chip-amps': { words: 'current', unit: 'amps' },
   'chip-peak-amps': { words: 'peak current', unit: 'amps' },
   'chip-watts': { words: 'power of a chip', unit: 'watts' },
-  'chip-reverse-volts': { words: 'volts backwards', unit: 'volts' },
+  'chip-reverse-volts': { words: 'reverse voltage', unit: 'volts' },
   watts: { words: 'power', unit: 'watts' },
-  volts: { words: 'peak volts', unit: 'volts' },
-  amps: { words: 'heating current', unit: 'amps' },
+  volts: { words: 'peak voltage', unit: 'volts' },
+  amps: { words: 'rms current', unit: 'amps' },
+  'peak-amps': { words: 'peak current', unit: 'amps' },
+  'reverse-volts': { words: 'reverse voltage', unit: 'volts' },
 };
 
 export function stressName({ ref, of }: Pick<Stress, 'ref' | 'of'>): string {
@@ -52,8 +53,6 @@ interface StressRow {
   readonly ref: string;
   readonly of: StressKind;
   readonly figure: Figure;
-  /** −1 for what is counted the other way round. */
-  readonly sign?: -1;
   readonly limit: Limit;
 }
 
@@ -65,9 +64,8 @@ interface StressRow {
 export function stressesOf(circuit: Circuit, fit: Fit, aroundCelsius = celsiusOf(circuit)): readonly Stress[] {
   const rows = circuit.parts.flatMap((part) => rowsOf(part, part.celsius ?? aroundCelsius));
   const figures = fit.figures(rows.map(({ figure }) => figure));
-  return rows.map(({ ref, of, limit, sign = 1 }, index) => {
-    const { value, uncertainty } = figures[index];
-    const figure = { value: sign * value, uncertainty };
+  return rows.map(({ ref, of, limit }, index) => {
+    const figure = figures[index];
     const ratio = { value: figure.value / limit.value, uncertainty: figure.uncertainty / limit.value };
     return { ref, of, figure, limit, ratio, level: stressLevel(ratio.value) };
   });
@@ -81,55 +79,17 @@ export function hardestDriven(stresses: readonly Stress[]): Stress | undefined {
 }
 
 function rowsOf(part: Part, celsius: number): readonly StressRow[] {
-  const { ref, rated } = part;
-  const maker = (value: number): Limit => ({ value, assumed: false, source: 'rated' });
-  const ofPart = (of: StressKind, quantity: 'volts' | 'amps' | 'watts', limit: Limit, statistic?: 'max' | 'rms'): StressRow => ({
-    ref,
-    of,
-    figure: { of: 'part', ref, quantity, ...(statistic && { statistic }) },
-    limit,
+  const { ratings, source } = deviceOf(part.kind);
+  // A source is no part that is driven: what its label says limits what it may deliver.
+  if (!ratings || source) return [];
+  return ratings(part).flatMap(({ of, limit }: Rating): StressRow[] => {
+    const figure = ratedFigure(part.ref, of);
+    if (!figure || of === 'celsius' || of === 'chip-celsius') return [];
+    return [{ ref: part.ref, of, figure, limit: of === 'watts' && deratesWithHeat(part) ? withDerating(limit, celsius) : limit }];
   });
-  if (part.kind === 'led') {
-    const chip = (of: StressKind, limit: Limit, statistic?: 'max'): StressRow => ({
-      ref,
-      of,
-      figure: { of: 'chip', ref, quantity: 'amps', ...(statistic && { statistic }) },
-      limit,
-    });
-    const peak = rated?.peakAmps;
-    const reverse = rated?.reverseVolts;
-    return [
-      chip('chip-amps', ratedChipAmps(part)),
-      ...(peak === undefined ? [] : [chip('chip-peak-amps', maker(peak), 'max')]),
-      ...(rated?.watts === undefined
-        ? []
-        : [
-            { ref, of: 'chip-watts' as const, figure: { of: 'chip' as const, ref, quantity: 'watts' as const }, limit: maker(rated.watts) },
-          ]),
-      ...(reverse === undefined
-        ? []
-        : [
-            {
-              ref,
-              of: 'chip-reverse-volts' as const,
-              figure: { of: 'chip' as const, ref, quantity: 'volts' as const, statistic: 'min' as const },
-              sign: -1 as const,
-              limit: maker(reverse),
-            },
-          ]),
-    ];
-  }
-  const watts =
-    part.kind === 'resistor'
-      ? part.ohms > 0
-        ? withDerating(ratedResistorWatts(part), celsius)
-        : undefined
-      : rated?.watts === undefined
-        ? undefined
-        : maker(rated.watts);
-  return [
-    ...(watts ? [ofPart('watts', 'watts', watts)] : []),
-    ...(rated?.volts !== undefined && part.kind === 'capacitor' ? [ofPart('volts', 'volts', maker(rated.volts), 'max')] : []),
-    ...(rated?.amps !== undefined && part.kind !== 'sink' ? [ofPart('amps', 'amps', maker(rated.amps), 'rms')] : []),
-  ];
+}
+
+/** The law of derating is that of resistors. */
+function deratesWithHeat({ kind }: Part): boolean {
+  return kind === 'resistor';
 }

@@ -1,5 +1,5 @@
-import { type Circuit, type Cut, endsOf, partOf, reduceSeriesParallel, refsOf, suppliesOf } from '../circuit/index.ts';
-import type { LedPart, Part } from '../device/index.ts';
+import { type Circuit, type Cut, endsOf, partOfKind, reduceSeriesParallel, refsOf, suppliesOf } from '../circuit/index.ts';
+import { isKind, type LedPart, type Part } from '../device/index.ts';
 import { drawNormal, seededRandom } from '../numeric/index.ts';
 import { type Solution, solve } from '../solve/index.ts';
 import { CHIP_SPREADS, type ChipSpread } from './sharing.ts';
@@ -33,7 +33,7 @@ export function stringSharingOf(circuit: Circuit, solution: Solution): readonly 
   return groupsOf(circuit).flatMap((group) => {
     const strings = group.items.flatMap((item) => {
       const refs = refsOf(item);
-      const leds = refs.flatMap((ref) => ledOf(circuit, ref) ?? []);
+      const leds = refs.flatMap((ref) => partOfKind(circuit, ref, 'led') ?? []);
       return leds.length > 0 ? [{ refs, leds }] : [];
     });
     if (strings.length < 2 || areAllBare(strings)) return [];
@@ -65,11 +65,6 @@ function groupsOf(circuit: Circuit): readonly ParallelCut[] {
   const outermost = (cut: Cut): readonly ParallelCut[] =>
     cut.kind === 'part' ? [] : cut.kind === 'series' ? cut.items.flatMap(outermost) : [cut];
   return edges.flatMap(({ cut }) => outermost(cut));
-}
-
-function ledOf(circuit: Circuit, ref: string): LedPart | undefined {
-  const part = partOf(circuit, ref);
-  return part?.kind === 'led' ? part : undefined;
 }
 
 function areAllBare(strings: readonly { readonly refs: readonly string[]; readonly leds: readonly LedPart[] }[]): boolean {
@@ -108,7 +103,7 @@ function ampsInto(solution: Solution, cut: Cut): number {
 
 function chipAmpsOf(circuit: Circuit, shifts: ReadonlyMap<string, number>): AmpsByRef | undefined {
   const parts = circuit.parts.map((part) =>
-    part.kind === 'led' ? { ...part, voltsShift: (part.voltsShift ?? 0) + (shifts.get(part.ref) ?? 0) } : part,
+    isKind(part, 'led') ? { ...part, voltsShift: (part.voltsShift ?? 0) + (shifts.get(part.ref) ?? 0) } : part,
   );
   const solved = solve({ ...circuit, parts });
   if (!solved.ok) return undefined;

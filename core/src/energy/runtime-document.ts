@@ -1,7 +1,7 @@
-import { type Circuit, fail, type Result, succeed, withReplacement } from '../circuit/index.ts';
-import type { Part } from '../device/index.ts';
+import { type Circuit, fail, partsOfKind, type Result, succeed, withReplacement } from '../circuit/index.ts';
+import type { BatteryPart, CapacitorPart, Part } from '../device/index.ts';
 import { lightRatio } from '../drive/index.ts';
-import { figureAt, solveOperatingPoint } from '../solve/index.ts';
+import { figureIn, solutionAt, solveOperatingPoint } from '../solve/index.ts';
 import { dischargeRuntime } from './runtime.ts';
 
 export interface RuntimeMoment {
@@ -28,8 +28,6 @@ export interface RuntimeDocument {
   readonly points: readonly RuntimeMoment[];
 }
 
-type CapacitorPart = Extract<Part, { kind: 'capacitor' }>;
-
 const SECONDS_AN_HOUR = 3600;
 /** A capacitor's volts are followed in this many equal steps. */
 const STEPS = 80;
@@ -40,22 +38,22 @@ const HALF = 0.5;
  * feeds, until the first LED gives half its first light, a cell reaches its cut-off, or nothing is left.
  */
 export function runtimeOf(circuit: Circuit): Result<RuntimeDocument> {
-  const led = circuit.parts.find(({ kind }) => kind === 'led');
+  const [led] = partsOfKind(circuit, 'led');
   if (!led) return fail('unknown-ref', 'A runtime is told by an LED’s light, and this circuit has none.', 'parts');
-  const battery = circuit.parts.find((part) => part.kind === 'battery');
+  const [battery] = partsOfKind(circuit, 'battery');
   if (battery) return ofBattery(circuit, battery, led.ref);
-  const [store] = circuit.parts
-    .filter((part): part is CapacitorPart => part.kind === 'capacitor' && (part.initialVolts ?? 0) > 0)
+  const [store] = partsOfKind(circuit, 'capacitor')
+    .filter(({ initialVolts = 0 }) => initialVolts > 0)
     .sort((a, b) => b.farads - a.farads);
   if (!store) return fail('no-supply', 'Nothing is stored here: a runtime needs a battery, or a capacitor with initialVolts.', 'parts');
   return ofCapacitor(circuit, store, led.ref);
 }
 
-function ofBattery(circuit: Circuit, battery: Part, led: string): Result<RuntimeDocument> {
+function ofBattery(circuit: Circuit, battery: BatteryPart, led: string): Result<RuntimeDocument> {
   const runtime = dischargeRuntime(circuit, led);
   if (!runtime.ok) return runtime;
   const { hours, endedBy, points } = runtime.value;
-  const cells = battery.kind === 'battery' ? (battery.series ?? 1) : 1;
+  const cells = battery.series ?? 1;
   return succeed({
     ...headOf(battery.ref, led),
     seconds: SECONDS_AN_HOUR * hours,
@@ -83,14 +81,14 @@ function ofCapacitor(circuit: Circuit, store: CapacitorPart, led: string): Resul
     const source = { ref: store.ref, kind: 'dc', pins: store.pins, volts: held, ohms: store.ohms ?? 0 } as Part;
     const solved = solveOperatingPoint(withReplacement(circuit, store.ref, source));
     if (!solved.ok) return solved;
-    const { system, x } = solved.value;
-    const amps = -figureAt(system, x, { of: 'part', ref: store.ref, quantity: 'amps' });
-    const chipAmps = figureAt(system, x, { of: 'chip', ref: led, quantity: 'amps' });
+    const solution = solutionAt(solved.value);
+    const amps = -figureIn(solution, { of: 'part', ref: store.ref, quantity: 'amps' });
+    const chipAmps = figureIn(solution, { of: 'chip', ref: led, quantity: 'amps' });
     const last = points.at(-1);
     if (!(amps > 0)) return last ? finish('empty') : fail('no-supply', `${store.ref} delivers no current, so it never empties.`, store.ref);
     const seconds = last ? last.seconds + (store.farads * step) / ((amps + last.amps) / 2) : 0;
     const light = lightRatio(chipAmps, points[0]?.chipAmps ?? chipAmps);
-    const volts = figureAt(system, x, { of: 'part', ref: store.ref, quantity: 'volts' });
+    const volts = figureIn(solution, { of: 'part', ref: store.ref, quantity: 'volts' });
     points.push({ seconds, charge: held / first, volts, amps, chipAmps, light });
     if (light < HALF) return finish('half-light');
   }

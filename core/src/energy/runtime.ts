@@ -1,7 +1,7 @@
-import { type Circuit, fail, type Result, succeed, withReplacement } from '../circuit/index.ts';
+import { type Circuit, fail, partsOfKind, type Result, succeed, withReplacement } from '../circuit/index.ts';
 import { type BatteryPart, CELLS, type Part, typicalCell } from '../device/index.ts';
 import { lightRatio } from '../drive/index.ts';
-import { figureAt, solveOperatingPoint } from '../solve/index.ts';
+import { figureIn, solutionAt, solveOperatingPoint } from '../solve/index.ts';
 
 /** One moment of a discharge. */
 export interface RuntimePoint {
@@ -40,7 +40,7 @@ const HALF = 0.5;
  * @returns an error where there is no battery of a known chemistry
  */
 export function dischargeRuntime(circuit: Circuit, ledRef: string): Result<Runtime> {
-  const battery = circuit.parts.find((part): part is BatteryPart => part.kind === 'battery');
+  const [battery] = partsOfKind(circuit, 'battery');
   if (!battery?.chemistry) return fail('no-supply', 'A runtime needs a battery of a known chemistry.', battery?.ref ?? 'parts');
   const packHours = (battery.ampHours ?? typicalCell(battery.chemistry, battery.size, 1).ampHours) * (battery.parallel ?? 1);
   const points: RuntimePoint[] = [];
@@ -65,8 +65,8 @@ export function dischargeRuntime(circuit: Circuit, ledRef: string): Result<Runti
 
 /** The circuit with its battery at `charge`, as typical of its chemistry: measured open volts held only for then. */
 export function atCharge(circuit: Circuit, charge: number): Circuit {
-  return circuit.parts.reduce((result, part) => {
-    if (part.kind !== 'battery' || !part.chemistry) return result;
+  return partsOfKind(circuit, 'battery').reduce((result, part) => {
+    if (!part.chemistry) return result;
     const { openVolts: _, ...rest } = part;
     return withReplacement(result, part.ref, { ...rest, charge } as Part);
   }, circuit);
@@ -80,11 +80,11 @@ function momentAt(
 ): Result<{ packAmps: number; chipAmps: number; cellVolts: number }> {
   const solved = solveOperatingPoint(atCharge(circuit, charge));
   if (!solved.ok) return solved;
-  const { system, x } = solved.value;
+  const solution = solutionAt(solved.value);
   return succeed({
-    packAmps: -figureAt(system, x, { of: 'part', ref: battery.ref, quantity: 'amps' }),
-    chipAmps: figureAt(system, x, { of: 'chip', ref: ledRef, quantity: 'amps' }),
-    cellVolts: figureAt(system, x, { of: 'part', ref: battery.ref, quantity: 'volts' }) / (battery.series ?? 1),
+    packAmps: -figureIn(solution, { of: 'part', ref: battery.ref, quantity: 'amps' }),
+    chipAmps: figureIn(solution, { of: 'chip', ref: ledRef, quantity: 'amps' }),
+    cellVolts: figureIn(solution, { of: 'part', ref: battery.ref, quantity: 'volts' }) / (battery.series ?? 1),
   });
 }
 

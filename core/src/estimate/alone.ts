@@ -1,5 +1,5 @@
-import { type Circuit, celsiusOf, partOf } from '../circuit/index.ts';
-import { type LedPart, ledVoltsAt } from '../device/index.ts';
+import { type Circuit, celsiusOf, partOf, partOfKind } from '../circuit/index.ts';
+import { ledVoltsAt } from '../device/index.ts';
 import { fieldValue, type Parameter } from '../solve/index.ts';
 import type { EstimateReading } from './readings.ts';
 
@@ -13,14 +13,14 @@ export function isAlone(reading: EstimateReading): reading is AloneReading {
 }
 
 export function canBeReadAlone(circuit: Circuit, reading: AloneReading): boolean {
-  const part = typeof reading.across === 'string' ? partOf(circuit, reading.across) : undefined;
-  return reading.kind === 'ohms' ? part !== undefined : part?.kind === 'led';
+  if (typeof reading.across !== 'string') return false;
+  return (reading.kind === 'ohms' ? partOf(circuit, reading.across) : partOfKind(circuit, reading.across, 'led')) !== undefined;
 }
 
 /** What the reading would show of the circuit's part as it is. */
 export function readAlone(circuit: Circuit, reading: AloneReading): number {
   if (reading.kind === 'ohms') return fieldValue(circuit, { ref: reading.across, field: 'ohms' });
-  const part = ledOf(circuit, reading.across);
+  const part = partOfKind(circuit, reading.across, 'led');
   return part ? ledVoltsAt(part, reading.atAmps, { celsius: celsiusOf(circuit, part) }) : Number.NaN;
 }
 
@@ -28,10 +28,5 @@ export function readAlone(circuit: Circuit, reading: AloneReading): number {
 export function slopeAlone(circuit: Circuit, reading: AloneReading, { ref, field }: Parameter): number {
   if (ref !== reading.across) return 0;
   if (reading.kind === 'ohms') return field === 'ohms' ? 1 : 0;
-  return field === 'voltsShift' ? (ledOf(circuit, ref)?.series ?? 1) : 0;
-}
-
-function ledOf(circuit: Circuit, ref: string): LedPart | undefined {
-  const part = partOf(circuit, ref);
-  return part?.kind === 'led' ? part : undefined;
+  return field === 'voltsShift' ? (partOfKind(circuit, ref, 'led')?.series ?? 1) : 0;
 }

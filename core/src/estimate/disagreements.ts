@@ -1,5 +1,5 @@
 import { type Circuit, freshRef, partOf, suppliesOf, withFields, withReplacement, withSeriesResistor } from '../circuit/index.ts';
-import { cellOf, type Part } from '../device/index.ts';
+import { type BatteryPart, cellOf, deviceOf, isKind } from '../device/index.ts';
 import { formatEngineering } from '../quantity/index.ts';
 import { fieldValue } from '../solve/index.ts';
 import { type Fit, fitReadings } from './fit.ts';
@@ -124,7 +124,7 @@ function wrongParts(circuit: Circuit, readings: readonly EstimateReading[], fit:
       field === 'ohms' ? 'ohms' : field === 'farads' ? 'farads' : field === 'henries' ? 'henries' : field === 'amps' ? 'amps' : 'volts';
     const shown = formatEngineering(value, unit).text;
     const text =
-      part?.kind === 'battery' && value < prior.value
+      isKind(part, 'battery') && value < prior.value
         ? `${(part.series ?? 1) > 1 ? `Each cell of ${ref}` : ref} would give ${shown} with nothing on it instead of ${formatEngineering(prior.value, unit).text}${chargeWords(part, value)}: take it out and read it alone.`
         : field === 'voltsShift'
           ? `${ref} would have chips ${shown} off what is usual for them: light one alone and read its volts.`
@@ -171,7 +171,7 @@ function boardWords(freed: ReturnType<typeof fitReadings>, circuit: Circuit, sup
   return `, with ${formatEngineering(source.value, 'volts').text} at the source and ${formatEngineering(board.value, 'volts').text} at the board`;
 }
 
-function chargeWords(part: Extract<Part, { kind: 'battery' }>, volts: number): string {
+function chargeWords(part: BatteryPart, volts: number): string {
   const full = cellOf({ ...part, openVolts: undefined, charge: 1 }).openVolts;
   const empty = cellOf({ ...part, openVolts: undefined, charge: 0 }).openVolts;
   if (!part.chemistry || volts > full || volts < empty) return '';
@@ -183,8 +183,10 @@ function chargeWords(part: Extract<Part, { kind: 'battery' }>, volts: number): s
 /** A chip that is open among those side by side, or a shorted one in a row. */
 function darkChips(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
   return circuit.parts.flatMap((part): Suspect[] => {
-    if (part.kind !== 'led') return [];
-    const { ref, parallel = 1, series = 1 } = part;
+    const { chips, fails } = deviceOf(part.kind);
+    if (!chips) return [];
+    const { ref } = part;
+    const { parallel, series } = chips(part);
     const without = (changed: Circuit, value: number, text: string): Suspect => {
       return { cause: 'part', ref, value, mends: fallOf(fit, fitReadings(changed, readings)), unlikely: 1, text };
     };
@@ -205,8 +207,8 @@ function darkChips(circuit: Circuit, readings: readonly EstimateReading[], fit: 
           `${ref} would have ${series - 1} of ${series} chips in its row, one shorted or missing: look for a dark one.`,
         ),
       );
-    if (parallel === 1) {
-      const open = withReplacement(circuit, ref, { ref, kind: 'resistor', pins: part.pins, ohms: OPEN_OHMS });
+    if (parallel === 1 && fails.includes('open')) {
+      const open = withReplacement(circuit, ref, { ref, kind: 'resistor', pins: part.pins as [string, string], ohms: OPEN_OHMS });
       dark.push(without(open, 0, `${ref} would be open or missing: look whether it lights, and test it alone.`));
     }
     return dark;

@@ -1,6 +1,6 @@
-import { type Circuit, fail, partOf, type Result, succeed } from '../circuit/index.ts';
+import { type Circuit, fail, partOfKind, type Result, succeed } from '../circuit/index.ts';
 import { formatEngineering, type Uncertain, type Unit } from '../quantity/index.ts';
-import { type Figure, figureReader } from '../solve/index.ts';
+import { type Figure, parseFigure } from '../solve/index.ts';
 import { type Disagreement, disagreementsOf } from './disagreements.ts';
 import { type Fit, fitReadings } from './fit.ts';
 import { type ProbeProposal, proposeProbes } from './next-probe.ts';
@@ -43,7 +43,7 @@ export function estimate(circuit: Circuit, { readings, want }: ReadingsDocument)
     'across' in reading && typeof reading.across === 'string' ? [{ kind: reading.kind, ref: reading.across }] : [],
   );
   const shown = shownStatistics(fit);
-  const probes = wanted?.value.figure ? proposeProbes(circuit, fit, wanted.value.figure, taken, { shown }) : [];
+  const probes = wanted ? proposeProbes(fit, wanted.value.figure, taken, { shown }) : [];
   return succeed({
     format: 'mindful-probe.estimate',
     version: 1,
@@ -64,22 +64,21 @@ export function estimate(circuit: Circuit, { readings, want }: ReadingsDocument)
 interface Wanted {
   readonly now: Uncertain;
   readonly unit: Unit;
-  /** Where a reading's worth for it can be told. */
-  readonly figure?: Figure;
+  readonly figure: Figure;
 }
 
 function wantedFigure(circuit: Circuit, fit: Fit, { led, figure }: NonNullable<ReadingsDocument['want']>): Result<Wanted> {
-  if (partOf(circuit, led)?.kind !== 'led') return fail('unknown-ref', `${led} is not an LED of this circuit.`, 'want.led');
-  const read = figureReader(fit.solution, `leds.${led}.${figure}`);
-  if (!read) return fail('unknown-figure', `${led} has no figure “${figure}”; one reads like chip.amps.avg.`, 'want.figure');
-  const match = /^chip\.(?:(volts|amps)\.(avg|rms|min|max)|watts)$/.exec(figure);
-  const quantity = (match?.[1] ?? 'watts') as 'volts' | 'amps' | 'watts';
-  const statistic = match?.[2] as 'avg' | 'rms' | 'min' | 'max' | undefined;
-  return succeed({
-    now: fit.figureBy(read),
-    unit: match ? quantity : 'one',
-    ...(match && { figure: { of: 'chip', ref: led, quantity, statistic } as Figure }),
-  });
+  if (!partOfKind(circuit, led, 'led')) return fail('unknown-ref', `${led} is not an LED of this circuit.`, 'want.led');
+  const wanted = parseFigure(`leds.${led}.${figure}`, fit.solution);
+  if (!wanted) return fail('unknown-figure', `${led} has no figure “${figure}”; one reads like chip.amps.avg.`, 'want.figure');
+  const [now] = fit.figures([wanted]);
+  return succeed({ now, unit: unitOfFigure(wanted), figure: wanted });
+}
+
+function unitOfFigure(figure: Figure): Unit {
+  if (figure.of !== 'chip') return 'one';
+  if (figure.quantity === 'reverseVolts') return 'volts';
+  return figure.quantity === 'junctionCelsius' ? 'celsius' : figure.quantity;
 }
 
 /** What a meter shows of a part: its root mean square where its volts change sign to and fro. */

@@ -154,7 +154,7 @@ class ReadingModel {
       return out;
     };
     const scaledGradient = (wanted: Figure) =>
-      sensitive.derivativesOf(wanted).map((slope, column) => slope * unknowns[column].prior.uncertainty);
+      sensitive.derivatives((solution) => figureIn(solution, wanted)).map((slope, column) => slope * unknowns[column].prior.uncertainty);
     // The rank-one update of a covariance by one scalar reading (Kalman, J. Basic Eng. 82, 1960).
     const updated = (g: Float64Array, h: Float64Array, uncertainty: number) => {
       const ch = covarianceTimes(h);
@@ -283,7 +283,7 @@ class ReadingModel {
       }
     };
     live.forEach((reading, index) => {
-      const slopes = sensitive.derivativesOf(this.figures[index]);
+      const slopes = sensitive.derivatives((solution) => figureIn(solution, this.figures[index]));
       const row = slopes.map((slope, column) => (this.signs[index] * slope * unknowns[column].prior.uncertainty) / reading.uncertainty);
       add(row, (reading.value - predicted[index]) / reading.uncertainty);
     });

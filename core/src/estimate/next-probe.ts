@@ -1,5 +1,5 @@
-import { type Circuit, celsiusOf, partOf, suppliesOf } from '../circuit/index.ts';
-import { ledVoltsAt } from '../device/index.ts';
+import { celsiusOf, partOfKind } from '../circuit/index.ts';
+import { deviceOf, ledVoltsAt } from '../device/index.ts';
 import { readingUncertainty, type Unit } from '../quantity/index.ts';
 import type { Figure } from '../solve/index.ts';
 import { figureIn } from '../solve/index.ts';
@@ -51,7 +51,6 @@ export interface ProbeOptions {
  * none would teach anything worth the work.
  */
 export function proposeProbes(
-  circuit: Circuit,
   fit: Fit,
   wanted: Figure,
   taken: readonly { kind: string; ref: string }[],
@@ -61,8 +60,7 @@ export function proposeProbes(
   const isTaken = (kind: string, ref: string) => taken.some((reading) => reading.kind === kind && reading.ref === ref);
   const proposals: ProbeProposal[] = [];
   for (const part of fit.circuit.parts) {
-    const isSupply = suppliesOf(circuit).some(({ ref }) => ref === part.ref);
-    if (isTaken('volts', part.ref) || !(isSupply || part.kind === 'resistor' || part.kind === 'led')) continue;
+    if (isTaken('volts', part.ref) || !deviceOf(part.kind).readings?.includes('volts')) continue;
     const figure: Figure = { of: 'part', ref: part.ref, quantity: 'volts', statistic: shown(part.ref) };
     const expected = figureIn(fit.solution, figure);
     const uncertainty = readingUncertainty('volts', expected, displayStep('volts', expected));
@@ -103,9 +101,9 @@ export function proposeProbes(
 /** One chip of each LED, with about the current that it is driven with. */
 function chipsAlone({ circuit, solution, unknowns, afterKnowing }: Fit, wanted: Figure, now: number): readonly ProbeProposal[] {
   return unknowns.flatMap((unknown): ProbeProposal[] => {
-    const part = unknown.field === 'voltsShift' ? partOf(circuit, unknown.ref) : undefined;
+    const part = unknown.field === 'voltsShift' ? partOfKind(circuit, unknown.ref, 'led') : undefined;
     const driven = solution.leds[unknown.ref]?.chip.amps.avg ?? 0;
-    if (part?.kind !== 'led' || !(driven > 0)) return [];
+    if (!part || !(driven > 0)) return [];
     const chipAmps = Math.max(1e-3, Number(driven.toPrecision(1)));
     const chip = { ...part, series: 1, parallel: 1 };
     const around = { celsius: celsiusOf(circuit, part) };

@@ -52,7 +52,7 @@ type Statistic = EstimateReading['statistic'];
 function partFigure(circuit: Circuit, ref: string, quantity: 'volts' | 'amps' | 'watts', statistic: Statistic): Figure | undefined {
   const part = partOf(circuit, ref);
   // What a meter shows of mains is its rms; of anything else its average, unless the reading says otherwise.
-  return part && { of: 'part', ref, quantity, statistic: statistic ?? (part.kind === 'ac' ? 'rms' : 'avg') };
+  return part && { of: 'part', ref, quantity, statistic: statistic ?? (deviceOf(part.kind).source?.hertz ? 'rms' : 'avg') };
 }
 
 function netsFigure(circuit: Circuit, [plus, minus]: readonly [string, string], statistic: Statistic): Figure | undefined {
@@ -75,5 +75,5 @@ export function signOf(circuit: Circuit, figure: Figure): number {
   )
     return 1;
   const part = circuit.parts.find((candidate) => candidate.ref === figure.ref);
-  return part && deviceOf(part.kind).supplies ? -1 : 1;
+  return part && deviceOf(part.kind).source ? -1 : 1;
 }

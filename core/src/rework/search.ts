@@ -1,9 +1,10 @@
-import { applyChanges, type Circuit, fail, partOf, type Result, succeed, suppliesOf, withFields } from '../circuit/index.ts';
-import { lightRatio, ratedChipAmps, seenChange } from '../drive/index.ts';
+import { applyChanges, type Circuit, fail, partOfKind, type Result, succeed, suppliesOf, withReplacement } from '../circuit/index.ts';
+import { deviceOf, isKind, ratedChipAmps } from '../device/index.ts';
+import { lightRatio, seenChange } from '../drive/index.ts';
 import { atCharge, dischargeRuntime } from '../energy/index.ts';
 import { findRoot } from '../numeric/index.ts';
 import { coarsestSeries, preferredBetween } from '../quantity/index.ts';
-import { figureAt, solveOperatingPoint } from '../solve/index.ts';
+import { figureIn, solutionAt, solveOperatingPoint } from '../solve/index.ts';
 import { insertResistor } from './moves/insert-resistor.ts';
 import { replaceResistors } from './moves/replace-resistors.ts';
 import type { Move, MoveFinder, ReworkGoal, Way, WayFigures } from './way.ts';
@@ -31,8 +32,7 @@ const SUPPLY_SPREAD = 0.05;
  * @returns an error where the LED is not there or the circuit has no solution; an empty list where no resistor helps
  */
 export function searchWays(circuit: Circuit, goal: ReworkGoal): Result<readonly Way[]> {
-  const led = partOf(circuit, goal.ledRef);
-  if (led?.kind !== 'led') return fail('unknown-ref', `${goal.ledRef} is not an LED of this circuit.`, goal.ledRef);
+  if (!partOfKind(circuit, goal.ledRef, 'led')) return fail('unknown-ref', `${goal.ledRef} is not an LED of this circuit.`, goal.ledRef);
   const before = figuresOf(circuit, goal.ledRef);
   if (!before.ok) return before;
   const ways: Way[] = [];
@@ -66,7 +66,7 @@ function chipAmpsWith(circuit: Circuit, goal: ReworkGoal, move: Move, ohms: numb
 
 function chipAmpsOf(circuit: Circuit, ref: string): number {
   const solved = solveOperatingPoint(circuit);
-  return solved.ok ? figureAt(solved.value.system, solved.value.x, { of: 'chip', ref, quantity: 'amps' }) : Number.NaN;
+  return solved.ok ? figureIn(solutionAt(solved.value), { of: 'chip', ref, quantity: 'amps' }) : Number.NaN;
 }
 
 function tryValue(circuit: Circuit, goal: ReworkGoal, move: Move, ohms: number, before: WayFigures): Way | undefined {
@@ -98,8 +98,8 @@ function tryValue(circuit: Circuit, goal: ReworkGoal, move: Move, ohms: number, 
 function hottest(circuit: Circuit, move: Move): Way['resistor'] | undefined {
   const solved = solveOperatingPoint(extremes(circuit).high.circuit);
   if (!solved.ok) return undefined;
-  const { system, x } = solved.value;
-  const burning = move.refs.map((ref) => ({ ref, watts: figureAt(system, x, { of: 'part', ref, quantity: 'watts' }) }));
+  const solution = solutionAt(solved.value);
+  const burning = move.refs.map((ref) => ({ ref, watts: figureIn(solution, { of: 'part', ref, quantity: 'watts' }) }));
   const most = burning.reduce((a, b) => (b.watts > a.watts ? b : a));
   const ratedWatts = RESISTOR_WATTS.find((watts) => most.watts <= RESISTOR_MARGIN * watts);
   return { ...most, ratedWatts: ratedWatts ?? (RESISTOR_WATTS.at(-1) as number), over: ratedWatts === undefined };
@@ -108,18 +108,18 @@ function hottest(circuit: Circuit, move: Move): Way['resistor'] | undefined {
 function figuresOf(circuit: Circuit, ledRef: string): Result<WayFigures> {
   const solved = solveOperatingPoint(circuit);
   if (!solved.ok) return solved;
-  const { system, x } = solved.value;
-  const led = partOf(circuit, ledRef);
-  const chipAmps = figureAt(system, x, { of: 'chip', ref: ledRef, quantity: 'amps' });
+  const solution = solutionAt(solved.value);
+  const led = partOfKind(circuit, ledRef, 'led');
+  const chipAmps = figureIn(solution, { of: 'chip', ref: ledRef, quantity: 'amps' });
   const supply = suppliesOf(circuit)[0];
   const { high, low } = extremes(circuit);
   const runtime = dischargeRuntime(circuit, ledRef);
   return succeed({
     chipAmps,
-    ofRated: led?.kind === 'led' ? chipAmps / ratedChipAmps(led).value : Number.NaN,
+    ofRated: led ? chipAmps / ratedChipAmps(led).value : Number.NaN,
     high: { label: high.label, chipAmps: chipAmpsOf(high.circuit, ledRef) },
     low: { label: low.label, chipAmps: chipAmpsOf(low.circuit, ledRef) },
-    supplyAmps: supply ? -figureAt(system, x, { of: 'part', ref: supply.ref, quantity: 'amps' }) : Number.NaN,
+    supplyAmps: supply ? -figureIn(solution, { of: 'part', ref: supply.ref, quantity: 'amps' }) : Number.NaN,
     ...(runtime.ok && { hours: runtime.value.hours }),
   });
 }
@@ -132,13 +132,14 @@ interface Extreme {
 /** The circuit on fresh and on flat cells, or at the upper and lower limit of its supply. */
 function extremes(circuit: Circuit): { high: Extreme; low: Extreme } {
   const supply = suppliesOf(circuit)[0];
-  if (supply?.kind === 'battery' && supply.chemistry) {
+  if (isKind(supply, 'battery') && supply.chemistry) {
     return { high: { label: 'fresh', circuit: atCharge(circuit, 1) }, low: { label: 'flat', circuit: atCharge(circuit, 0) } };
   }
-  if (supply?.kind !== 'dc') return { high: { label: 'as is', circuit }, low: { label: 'as is', circuit } };
+  const source = supply && deviceOf(supply.kind).source;
+  if (!supply || !source?.scaled || source.hertz) return { high: { label: 'as is', circuit }, low: { label: 'as is', circuit } };
   const at = (share: number): Extreme => {
-    const volts = supply.volts * (1 + share);
-    return { label: `${volts.toFixed(2)} V`, circuit: withFields(circuit, supply.ref, { volts }) };
+    const scaled = source.scaled?.(supply, 1 + share) ?? supply;
+    return { label: `${source.volts(scaled).toFixed(2)} V`, circuit: withReplacement(circuit, supply.ref, scaled) };
   };
   return { high: at(SUPPLY_SPREAD), low: at(-SUPPLY_SPREAD) };
 }

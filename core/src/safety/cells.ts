@@ -1,13 +1,13 @@
+import { partsOfKind } from '../circuit/index.ts';
+import { isRechargeableLithium } from '../device/index.ts';
 import type { Finding, SafetyRule } from './finding.ts';
-
-const LITHIUM = new Set(['li-ion', 'lifepo4']);
 
 /** Cells that can burn, and cells that do not belong together. */
 export const cellFindings: SafetyRule = ({ circuit }) => {
-  const packs = circuit.parts.flatMap((part) => (part.kind === 'battery' ? [part] : []));
+  const packs = partsOfKind(circuit, 'battery');
   const findings: Finding[] = [];
   for (const { ref, chemistry } of packs) {
-    if (chemistry === undefined || !LITHIUM.has(chemistry) || circuit.construction?.cellsProtected === true) continue;
+    if (!isRechargeableLithium(chemistry) || circuit.construction?.cellsProtected === true) continue;
     const known = circuit.construction?.cellsProtected === false;
     findings.push({
       code: 'unprotected-cells',

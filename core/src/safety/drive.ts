@@ -1,3 +1,4 @@
+import { partsOfKind } from '../circuit/index.ts';
 import type { Finding, SafetyRule } from './finding.ts';
 
 /** Strings and regulators that share badly, and LEDs that nothing holds back. */
@@ -33,8 +34,7 @@ export const driveFindings: SafetyRule = ({ circuit, arrangements, solution }) =
       });
     }
   }
-  for (const part of circuit.parts) {
-    if (part.kind !== 'converter') continue;
+  for (const part of partsOfKind(circuit, 'converter')) {
     const volts = solution.parts[part.ref]?.volts.max ?? 0;
     if (volts <= part.maxInVolts) continue;
     findings.push({

@@ -1,13 +1,11 @@
-import { lowRiskFlickerPercent } from '../drive/index.ts';
+import { lightHertz, lowRiskFlickerPercent } from '../drive/index.ts';
 import type { Finding, SafetyRule } from './finding.ts';
 
 /** Light that goes up and down with the mains. */
 export const flickerFindings: SafetyRule = ({ circuit, solution }) => {
   if (solution.regime !== 'periodic') return [];
-  const mains = circuit.parts.find((part) => part.kind === 'ac');
-  if (mains?.kind !== 'ac') return [];
-  const fullWave = circuit.parts.some(({ kind }) => kind === 'bridge') || circuit.parts.filter(({ kind }) => kind === 'diode').length >= 4;
-  const hertz = mains.hertz * (fullWave ? 2 : 1);
+  const hertz = lightHertz(circuit);
+  if (hertz === undefined) return [];
   const limit = lowRiskFlickerPercent(hertz);
   return Object.entries(solution.leds).flatMap(([ref, { flickerPercent }]): Finding[] => {
     if (flickerPercent === null || flickerPercent <= limit) return [];

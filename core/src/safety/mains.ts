@@ -1,4 +1,5 @@
-import { TOUCH_VOLTS } from '../caution/index.ts';
+import { touchableMains } from '../caution/index.ts';
+import { partsOfKind } from '../circuit/index.ts';
 import type { Finding, SafetyRule } from './finding.ts';
 
 /** IEC 60335-1, 22.5: under 34 V a second after the plug is drawn. */
@@ -8,10 +9,11 @@ const INSIDE_SECONDS = 10;
 
 /** What a thing on mains must have: a fuse, a way for charge to leave, capacitors made to fail safely, earth on metal. */
 export const mainsFindings: SafetyRule = ({ circuit, arrangements, discharges }) => {
-  const source = circuit.parts.find((part) => part.kind === 'ac');
-  if (source?.kind !== 'ac' || source.voltsRms < TOUCH_VOLTS.alternating) return [];
+  const mains = touchableMains(circuit);
+  if (!mains) return [];
+  const source = mains.part;
   const findings: Finding[] = [];
-  const fuses = circuit.parts.filter(({ kind }) => kind === 'fuse');
+  const fuses = partsOfKind(circuit, 'fuse');
   if (fuses.length === 0) {
     findings.push({
       code: 'no-fuse',
@@ -50,9 +52,8 @@ export const mainsFindings: SafetyRule = ({ circuit, arrangements, discharges })
     });
   }
   const droppers = new Set(arrangements.flatMap(({ code, roles }) => (code === 'capacitive-dropper' ? (roles.dropper ?? []) : [])));
-  for (const part of circuit.parts) {
-    if (part.kind !== 'capacitor') continue;
-    const acrossMains = part.pins.every((net) => source.pins.includes(net));
+  for (const part of partsOfKind(circuit, 'capacitor')) {
+    const acrossMains = part.pins.every((net) => (source.pins as readonly string[]).includes(net));
     if (!droppers.has(part.ref) && !acrossMains) continue;
     const given = part.rated?.class?.toUpperCase();
     if (given !== undefined && /^[XY][1-4]$/.test(given)) continue;

@@ -1,3 +1,5 @@
+import { partOf } from '../circuit/index.ts';
+import { isKind } from '../device/index.ts';
 import { formatEngineering, type Unit } from '../quantity/index.ts';
 import type { WarningCode } from '../solve/index.ts';
 import type { Finding, FindingCode, SafetyRule } from './finding.ts';
@@ -48,9 +50,8 @@ export const ratingFindings: SafetyRule = ({ solution, circuit }) =>
     const over = value / limit;
     const { what, unit } = CODES[code];
     const [found, rated] = [formatEngineering(value, unit).text, formatEngineering(limit, unit).text];
-    const kind = circuit.parts.find((part) => part.ref === ref)?.kind;
     // An LED fades sooner; a resistor, a capacitor, a transistor burns or bursts.
-    const unsafe = over > FAR_OVER && kind !== 'led';
+    const unsafe = over > FAR_OVER && !isKind(partOf(circuit, ref), 'led');
     return {
       code: CODES[code].code,
       severity: unsafe ? 'unsafe' : 'caution',

@@ -1,5 +1,14 @@
-import { type Circuit, suppliesOf, withFields, withPart, withReplacement, withSeriesResistor } from '../circuit/index.ts';
-import { cellOf } from '../device/index.ts';
+import {
+  type Circuit,
+  partOfKind,
+  partsOfKind,
+  suppliesOf,
+  withFields,
+  withPart,
+  withReplacement,
+  withSeriesResistor,
+} from '../circuit/index.ts';
+import { cellOf, isKind } from '../device/index.ts';
 import { type Disagreement, type EstimateReading, unknownsOf } from '../estimate/index.ts';
 import { displayStep, GENERIC_METERS, type Meter, meteredBy, rangeFor } from '../meter/index.ts';
 import { drawNormal } from '../numeric/index.ts';
@@ -34,8 +43,8 @@ export function drawReadings(truth: Circuit, marked: Circuit, random: () => numb
       across: ref,
       ...read('volts', solved.value.parts[ref]?.volts.avg ?? 0),
     };
-    const actual = truth.parts.find((other) => other.ref === ref);
-    if (part.kind !== 'resistor' || actual?.kind !== 'resistor') return [volts];
+    const actual = partOfKind(truth, ref, 'resistor');
+    if (!actual) return [volts];
     return [volts, { id: `r${index}`, kind: 'ohms', across: ref, ...read('ohms', actual.ohms) }];
   });
   const amps = Math.abs(solved.value.parts[supply]?.amps.avg ?? 0);
@@ -56,8 +65,8 @@ const AS_READ = (readings: EstimateReading[]) => readings;
 /** One fault of a kind that benches have, at a place of its own. */
 export function drawFault(marked: Circuit, truth: Circuit, random: () => number): Fault {
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
-  const resistors = marked.parts.filter(({ kind }) => kind === 'resistor');
-  const leds = marked.parts.filter((part) => part.kind === 'led');
+  const resistors = partsOfKind(marked, 'resistor');
+  const leds = partsOfKind(marked, 'led');
   const supply = suppliesOf(marked)[0] as Circuit['parts'][number];
   switch (pick(['range', 'slip', 'swapped', 'lead', 'marking', 'bridge', 'dark', 'cell'] as const)) {
     case 'range':
@@ -115,7 +124,7 @@ export function drawFault(marked: Circuit, truth: Circuit, random: () => number)
       return { name: 'dark', truth: dark, spoil: AS_READ, isFound: (cause) => cause.cause === 'part' && cause.ref === ref };
     }
     case 'cell': {
-      if (supply.kind !== 'battery') return drawFault(marked, truth, random);
+      if (!isKind(supply, 'battery')) return drawFault(marked, truth, random);
       const { openVolts } = cellOf({ ...supply, charge: pick([0.5, 0.3, 0.15]) });
       return {
         name: 'cell',

@@ -1,4 +1,5 @@
 import { type Circuit, freshRef, type Result, succeed, suppliesOf, withoutPart, withPart } from '../circuit/index.ts';
+import { deviceOf } from '../device/index.ts';
 import { withMeter } from '../estimate/index.ts';
 import { type Meter, type Quantity, rangeFor } from '../meter/index.ts';
 import { figureIn, isAlternating, type Solution, solve, solveTimeCourse } from '../solve/index.ts';
@@ -154,7 +155,8 @@ export function trueLux(bench: TrueBench, circuit: Circuit | undefined, metres: 
   if (!solved.ok) return solved;
   const amps = circuit.parts.reduce((sum, part) => {
     const chip = solved.value.leds[part.ref]?.chip.amps.avg ?? 0;
-    return part.kind === 'led' ? sum + Math.max(0, chip) * (part.series ?? 1) * (part.parallel ?? 1) : sum;
+    const { series, parallel } = deviceOf(part.kind).chips?.(part) ?? { series: 0, parallel: 0 };
+    return sum + Math.max(0, chip) * series * parallel;
   }, 0);
   return succeed(((bench.luxPerAmp ?? 400) * amps) / metres ** 2);
 }
@@ -164,7 +166,7 @@ const STEADY_SECONDS = 0.02;
 
 /** Volts between the probes over time, evenly sampled. */
 export function trueWaveform(circuit: Circuit, { nets }: Probes, samples: number): Result<{ seconds: number[]; volts: number[] }> {
-  const hertz = circuit.parts.flatMap((part) => (part.kind === 'ac' ? [part.hertz] : []));
+  const hertz = circuit.parts.flatMap((part) => deviceOf(part.kind).source?.hertz?.(part) ?? []);
   const seconds = hertz.length === 0 ? STEADY_SECONDS : 2 / Math.min(...hertz);
   const times = Array.from({ length: samples }, (_, index) => (index * seconds) / (samples - 1));
   const ref = freshRef(circuit, 'R');

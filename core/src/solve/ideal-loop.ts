@@ -1,23 +1,17 @@
 import type { Circuit } from '../circuit/index.ts';
-import { cellOf, type Part } from '../device/index.ts';
+import { deviceOf } from '../device/index.ts';
 
 /** The refs of sources without resistance that close a loop among themselves; undefined where none does. */
 export function ideallyHeldLoop(circuit: Circuit): readonly string[] | undefined {
   const edges: { ref: string; a: string; b: string }[] = [];
   for (const part of circuit.parts) {
-    if (!isIdealSource(part)) continue;
+    if (!deviceOf(part.kind).source?.isIdeal(part)) continue;
     const [a, b] = part.pins as [string, string];
     const path = a === b ? [] : pathBetween(edges, a, b);
     if (path) return [part.ref, ...path];
     edges.push({ ref: part.ref, a, b });
   }
   return undefined;
-}
-
-function isIdealSource(part: Part): boolean {
-  if (part.kind === 'dc') return (part.ohms ?? 0) === 0;
-  if (part.kind === 'ac') return (part.ohms ?? 0) === 0 && (part.henries ?? 0) === 0;
-  return part.kind === 'battery' && cellOf(part).ohms === 0;
 }
 
 function pathBetween(edges: readonly { ref: string; a: string; b: string }[], from: string, to: string): string[] | undefined {

@@ -1,4 +1,4 @@
-import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
+import { type Circuit, fail, partsOfKind, type Result, succeed } from '../circuit/index.ts';
 import { ideallyHeldLoop } from './ideal-loop.ts';
 import { Newton } from './newton.ts';
 import { CircuitSystem } from './system.ts';
@@ -44,7 +44,7 @@ export function solveOperatingPoint(circuit: Circuit): Result<OperatingPoint> {
   }
   const { iterations } = plain;
   if (plain.outcome === 'hunting') {
-    const refs = circuit.parts.filter(({ kind }) => kind === 'converter').map(({ ref }) => ref);
+    const refs = partsOfKind(circuit, 'converter').map(({ ref }) => ref);
     return fail('no-convergence', `${refs.join(', ')} would switch on and off for ever: its supply gives way when it runs.`, refs[0]);
   }
   if (plain.outcome === 'found') return succeed({ system, x, iterations });

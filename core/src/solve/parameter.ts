@@ -1,5 +1,5 @@
 import { type Circuit, withFields } from '../circuit/index.ts';
-import { cellOf, type Part } from '../device/index.ts';
+import { deviceOf, type Part } from '../device/index.ts';
 import type { Equations, Memory } from './equations.ts';
 import type { Recorded } from './recording.ts';
 import type { StageContext } from './stage.ts';
@@ -14,13 +14,13 @@ export interface Parameter {
 /** Numbers of a part that are no values of it: counts, and what sets the period. */
 const NOT_VALUES = new Set(['tolerance', 'celsius', 'series', 'parallel', 'hertz', 'voltsUncertainty', 'initialVolts']);
 
-/** Every value that the circuit states, and of each LED the common shift of its chip volts, of each battery its open volts. */
+/** Every value that the circuit states, and those that its parts' kinds imply: an LED's shift of its chip volts, a cell's open volts. */
 export function parametersOf(circuit: Circuit): readonly Parameter[] {
   return circuit.parts.flatMap((part) => {
     const stated = Object.entries(part).flatMap(([field, value]) =>
       typeof value === 'number' && value !== 0 && !NOT_VALUES.has(field) ? [field] : [],
     );
-    const implied = part.kind === 'led' ? ['voltsShift'] : part.kind === 'battery' ? ['openVolts', 'cellOhms'] : [];
+    const implied = Object.keys(deviceOf(part.kind).implied?.(part) ?? {});
     return [...new Set([...stated, ...implied])].map((field) => ({ ref: part.ref, field }));
   });
 }
@@ -29,10 +29,8 @@ export function parametersOf(circuit: Circuit): readonly Parameter[] {
 export function fieldValue(circuit: Circuit, { ref, field }: Parameter): number {
   const part = circuit.parts.find((candidate) => candidate.ref === ref);
   if (!part) return 0;
-  if (part.kind === 'battery' && field === 'openVolts') return cellOf(part).openVolts;
-  if (part.kind === 'battery' && field === 'cellOhms') return cellOf(part).ohms;
   const value = (part as Readonly<Record<string, unknown>>)[field];
-  return typeof value === 'number' ? value : 0;
+  return typeof value === 'number' ? value : (deviceOf(part.kind).implied?.(part)[field] ?? 0);
 }
 
 const RELATIVE_STEP = 1e-5;

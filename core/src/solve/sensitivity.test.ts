@@ -1,14 +1,18 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf } from '../circuit/circuit.testing.ts';
 import { type Circuit, withFields } from '../circuit/index.ts';
-import { type Figure, fieldValue, figureIn, figureReader, parametersOf, sensitivityTable, solve, solveSensitivities } from './index.ts';
+import { fieldValue, figureIn, parametersOf, parseFigure, type Solution, sensitivityTable, solve, solveSensitivities } from './index.ts';
+
+function readAt(path: string, solution: Solution): number {
+  const figure = parseFigure(path, solution);
+  if (!figure) throw new Error(`no figure ${path}`);
+  return figureIn(solution, figure);
+}
 
 function tableOf(circuit: Circuit, figure: string) {
   const sensitive = solveSensitivities(circuit, parametersOf(circuit));
   if (!sensitive.ok) throw new Error(sensitive.error.message);
-  const read = figureReader(sensitive.value.solution, figure);
-  if (!read) throw new Error(`no figure ${figure}`);
-  return sensitivityTable(sensitive.value, circuit, read);
+  return sensitivityTable(sensitive.value, circuit, (solution) => readAt(figure, solution));
 }
 
 function derivativeOf(circuit: Circuit, figure: string, ref: string, field: string): number {
@@ -22,7 +26,7 @@ function slopeOf(circuit: Circuit, figure: string, ref: string, field: string, s
   const [high, low] = [value + step, value - step].map((changed) => {
     const solution = solve(withFields(circuit, ref, { [field]: changed }));
     if (!solution.ok) throw new Error(solution.error.message);
-    return figureReader(solution.value, figure)?.(solution.value) ?? Number.NaN;
+    return readAt(figure, solution.value);
   });
   return ((high ?? 0) - (low ?? 0)) / (2 * step);
 }
@@ -98,89 +102,5 @@ describe('sensitivities of a settled period', () => {
   ])('%s by %s %s agrees with two solves within 5 %%', (figure, ref, field) => {
     const slope = slopeOf(dropper, figure, ref, field, 0.05);
     expect(Math.abs(derivativeOf(dropper, figure, ref, field) / slope - 1)).toBeLessThan(0.05);
-  });
-});
-
-describe('a figure by its path', () => {
-  const solved = solve(
-    circuitOf([
-      { ref: 'V1', kind: 'dc', pins: ['a.b', '0'], volts: 9 },
-      { ref: 'R1', kind: 'resistor', pins: ['a.b', '0'], ohms: 100 },
-    ]),
-  );
-  if (!solved.ok) throw new Error(solved.error.message);
-
-  it.each([
-    ['R1.amps.avg', 0.09],
-    ['parts.V1.watts', -0.81],
-    ['V1.powerFactor', 1],
-    ['nets.a.b.volts.rms', 9],
-  ])('%s is %d', (path, value) => {
-    expect(figureReader(solved.value, path)?.(solved.value)).toBeCloseTo(value, 9);
-  });
-
-  it.each(['R2.watts', 'R1', 'R1.amps', 'R1.__proto__.x', ''])('“%s” is none', (path) => {
-    expect(figureReader(solved.value, path)).toBeUndefined();
-  });
-});
-
-describe('figures by themselves', () => {
-  const circuits = {
-    'direct current': circuitOf([
-      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 9, ohms: 0.5 },
-      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 220 },
-      { ref: 'D1', kind: 'led', pins: ['b', '0'], series: 2, parallel: 2, kelvinPerWatt: 200 },
-      { ref: 'Q1', kind: 'bjt', pins: ['c', 'd', '0'], polarity: 'npn' },
-      { ref: 'R2', kind: 'resistor', pins: ['a', 'c'], ohms: 470 },
-      { ref: 'R3', kind: 'resistor', pins: ['a', 'd'], ohms: 10_000 },
-    ]),
-    'a smoothed lamp': circuitOf([
-      { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 12, hertz: 50, ohms: 0.2 },
-      { ref: 'L1', kind: 'inductor', pins: ['L', 'x'], henries: 5e-3, ohms: 0.4 },
-      { ref: 'B1', kind: 'bridge', pins: ['x', 'N', 'p', 'm'] },
-      { ref: 'C1', kind: 'capacitor', pins: ['p', 'm'], farads: 100e-6 },
-      { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 330 },
-      { ref: 'D1', kind: 'led', pins: ['a', 'm'], series: 3 },
-    ]),
-  };
-
-  it.each(Object.entries(circuits))('are differentiated like those of the whole document: %s', (_, circuit) => {
-    const sensitive = solveSensitivities(circuit, parametersOf(circuit));
-    if (!sensitive.ok) throw new Error(sensitive.error.message);
-    const figures: Figure[] = [
-      ...['V1', 'R1', 'D1'].flatMap((ref) =>
-        (['volts', 'amps', 'watts'] as const).flatMap((quantity) =>
-          (['avg', 'rms', 'min', 'max', 'ripple'] as const).map((statistic): Figure => ({ of: 'part', ref, quantity, statistic })),
-        ),
-      ),
-      ...(['volts', 'amps', 'watts'] as const).map((quantity): Figure => ({ of: 'chip', ref: 'D1', quantity })),
-      { of: 'nets', plus: 'a', minus: circuit.parts[0]?.pins[1] ?? '' },
-    ];
-    expect([...sensitive.value.derivativesOf({ of: 'part', ref: 'Z9', quantity: 'volts' })].every(Number.isNaN)).toBe(true);
-    for (const figure of figures) {
-      const alone = sensitive.value.derivativesOf(figure);
-      const read = sensitive.value.derivatives((solution) => figureIn(solution, figure));
-      alone.forEach((slope, index) => {
-        expect(slope).toBeCloseTo(read[index] ?? Number.NaN, 9);
-      });
-    }
-  });
-
-  it('a document made on demand is the one made at once', () => {
-    for (const circuit of Object.values(circuits)) {
-      const [none] = [solveSensitivities(circuit, [{ ref: 'Z9', field: 'ohms' }])];
-      if (!none.ok) throw new Error(none.error.message);
-      // A parameter of nothing moves nothing, so what was varied is the solution itself.
-      const paths = Object.keys(none.value.solution.parts);
-      for (const ref of paths) {
-        const slopes = none.value.derivatives(
-          (solution) => (solution.parts[ref]?.watts ?? Number.NaN) * Object.keys(solution.parts).length,
-        );
-        expect([...slopes]).toEqual([0]);
-        expect([...none.value.derivatives((solution) => ('nothing' in solution.parts ? 1 : Object.keys(solution.nets).length))]).toEqual([
-          0,
-        ]);
-      }
-    }
   });
 });

@@ -1,15 +1,13 @@
 import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
-import type { LedPart } from '../device/index.ts';
 import { DenseLuFactoriser, leftNullVectors, solveLeastChange } from '../numeric/index.ts';
-import { type Figure, factorAt } from './figures.ts';
-import { kelvinPerElectricalWatt } from './junction-heat.ts';
+import { figureIn } from './figure.ts';
 import type { OperatingPoint } from './operating-point.ts';
 import { fieldValue, Nudge, type NudgedSystem, type Parameter } from './parameter.ts';
-import { figureInRecording } from './recorded-figure.ts';
 import { Recording } from './recording.ts';
+import { heatingFigure, kelvinPerWattChange, kelvinPerWattOf, warmingParts } from './self-heat.ts';
 import { PRESERVED, type SettledState } from './settled-state.ts';
 import type { Solution } from './solution.ts';
-import { solutionOnDemand } from './solution-document.ts';
+import { solutionOn } from './solution-document.ts';
 import { followPeriod, type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
 import type { StageContext } from './stage.ts';
 import type { CircuitSystem } from './system.ts';
@@ -20,15 +18,13 @@ export interface SensitiveSolution {
   readonly parameters: readonly Parameter[];
   /** The derivative of any figure of the solution by each parameter, in the figure's unit over the parameter's. */
   derivatives(read: (solution: Solution) => number): Float64Array;
-  /** The same of a plain figure, for less work. */
-  derivativesOf(figure: Figure): Float64Array;
 }
 
 /**
  * Solves, and differentiates the whole solution by each parameter: direct method (Director and Rohrer, IEEE Trans.
  * CT-16, 1969), in time along the settled period (Aprille and Trick, Proc. IEEE 60, 1972, with the parameters as
  * further columns of the tangents). Only laws at fixed unknowns, and figures along a tangent, are differenced, never two solves.
- * Junctions that warm are let follow.
+ * Parts that warm themselves are let follow.
  *
  * @param parameters fields that the circuit's parts have; of one that is not there all derivatives are 0
  */
@@ -41,67 +37,49 @@ export function solveSensitivities(
   return warmed.ok ? sensitivitiesOf(warmed.value, circuit, parameters, options) : warmed;
 }
 
-/** The same where the circuit is solved already; `circuit` is the one before its junctions warmed. */
+/** The same where the circuit is solved already; `circuit` is the one before its parts warmed. */
 export function sensitivitiesOf(
   warmed: Warmed,
   circuit: Circuit,
   parameters: readonly Parameter[],
   options: SolveOptions = {},
 ): Result<SensitiveSolution> {
-  const warming = circuit.parts.flatMap((part) => (part.kind === 'led' && part.kelvinPerWatt ? [part] : []));
-  const junctions = warming.map(({ ref }): Parameter => ({ ref, field: 'celsius' }));
-  const all = [...parameters, ...junctions];
+  const warming = warmingParts(circuit);
+  const all = [...parameters, ...warming.map(({ ref }): Parameter => ({ ref, field: 'celsius' }))];
   const varied = 'settled' in warmed ? variedPeriods(warmed.settled, all, options) : succeed(variedPoints(warmed.point, all));
   if (!varied.ok) return varied;
   const partial = (read: (solution: Solution) => number) =>
-    Float64Array.from(varied.value, ({ above, below, step }) => (read(above.solution) - read(below.solution)) / (2 * step));
-  const partialOf = (figure: Figure) =>
-    Float64Array.from(
-      varied.value,
-      ({ above, below, step }) => (figureInRecording(above.recording, figure) - figureInRecording(below.recording, figure)) / (2 * step),
-    );
-  const follow = followJunctions(
+    Float64Array.from(varied.value, ({ above, below, step }) => (read(above) - read(below)) / (2 * step));
+  const follow = followTemperatures(
     parameters.length,
     warming.map((part) => {
-      const watts = warmed.solution.leds[part.ref]?.chip.watts ?? 0;
-      const byAll = partialOf({ of: 'chip', ref: part.ref, quantity: 'watts' });
-      return byAll.map((change, index) => kelvinPerElectricalWatt(part) * change + watts * thermalChange(part, all[index]));
+      const heating = heatingFigure(part);
+      const watts = figureIn(warmed.solution, heating);
+      const byAll = partial((solution) => figureIn(solution, heating));
+      return byAll.map((change, index) => kelvinPerWattOf(part) * change + watts * kelvinPerWattChange(part, all[index]));
     }),
   );
   return succeed({
     solution: warmed.solution,
     parameters,
     derivatives: (read) => follow(partial(read)),
-    derivativesOf: (figure) => follow(partialOf(figure)),
   });
 }
 
-/** The derivative of `kelvinPerElectricalWatt` by a parameter. */
-function thermalChange(part: LedPart, { ref, field }: Parameter): number {
-  if (ref !== part.ref) return 0;
-  if (field === 'kelvinPerWatt') return 1 - (part.lightShare ?? 0);
-  return field === 'lightShare' ? -(part.kelvinPerWatt ?? 0) : 0;
-}
-
-/** What was recorded with one parameter `step` more, and `step` less. */
+/** The solution with one parameter `step` more, and `step` less. */
 interface Varied {
-  readonly above: Moved;
-  readonly below: Moved;
+  readonly above: Solution;
+  readonly below: Solution;
   readonly step: number;
 }
 
-interface Moved {
-  readonly recording: Recording;
-  readonly solution: Solution;
-}
-
 /**
- * Junctions T warm with the power that the parameters p and T itself make: dT/dp = K·(∂W/∂p + ∂W/∂T·dT/dp).
+ * Temperatures T rise with the power that the parameters p and T itself make: dT/dp = K·(∂W/∂p + ∂W/∂T·dT/dp).
  *
- * @param kelvin K·∂W of each junction, by every parameter and then by every junction
- * @returns turns a figure's partial derivatives by parameters and junctions into total ones by parameters
+ * @param kelvin K·∂W of each warming part, by every parameter and then by every temperature
+ * @returns turns a figure's partial derivatives by parameters and temperatures into total ones by parameters
  */
-function followJunctions(parameters: number, kelvin: readonly Float64Array[]): (partial: Float64Array) => Float64Array {
+function followTemperatures(parameters: number, kelvin: readonly Float64Array[]): (partial: Float64Array) => Float64Array {
   const count = kelvin.length;
   if (count === 0) return (partial) => partial;
   const matrix = new Float64Array(count * count);
@@ -118,6 +96,15 @@ function followJunctions(parameters: number, kelvin: readonly Float64Array[]): (
     Float64Array.from(moves, (move, column) => move.reduce((sum, kelvins, j) => sum + partial[parameters + j] * kelvins, partial[column]));
 }
 
+/** Leaves the point's matrix factored exactly where the point is. */
+function factorAt({ system, x }: OperatingPoint): void {
+  const memory = system.newMemory();
+  system.prepare();
+  system.evaluateExactly(x, memory);
+  system.writeMatrix(memory);
+  system.matrix.factor();
+}
+
 function variedPoints(point: OperatingPoint, parameters: readonly Parameter[]): Varied[] {
   factorAt(point);
   return parameters.map((parameter) => variedPoint(point, parameter));
@@ -128,13 +115,13 @@ function variedPoint({ system, x }: OperatingPoint, parameter: Parameter): Varie
   const change = new Float64Array(system.size);
   nudge.addToResidual(x, undefined, change);
   system.matrix.solveInPlace(change);
-  const moved = (to: NudgedSystem, sign: number): Moved => {
+  const moved = (to: NudgedSystem, sign: number): Solution => {
     const recording = new Recording(to);
     recording.add(
       0,
       x.map((value, i) => value + sign * nudge.step * change[i]),
     );
-    return { recording, solution: solutionOnDemand(recording, 'dc') };
+    return solutionOn(recording, 'dc');
   };
   return { above: moved(nudge.above, 1), below: moved(nudge.below, -1), step: nudge.step };
 }
@@ -226,13 +213,13 @@ function variedAlong(
   start: Float64Array,
 ): Varied {
   const { size, stateCount } = system;
-  const moved = (to: NudgedSystem, sign: number): Moved => {
+  const moved = (to: NudgedSystem, sign: number): Solution => {
     const recording = new Recording(to);
     for (const { time, x, weight, base, dxs, dBases } of points) {
       const stage: StageContext = { time, weight, base: along(base, dBases, stateCount, stateCount + index, start, sign * step) };
       recording.add(time, along(x, dxs, size, stateCount + index, start, sign * step), stage);
     }
-    return { recording, solution: solutionOnDemand(recording, 'periodic') };
+    return solutionOn(recording, 'periodic');
   };
   return { above: moved(above, 1), below: moved(below, -1), step };
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { type Circuit, circuitSchema, fail, type Result, succeed } from '../circuit/index.ts';
-import { figureReader } from './figure-path.ts';
+import { figureIn } from './figure.ts';
+import { parseFigure } from './figure-path.ts';
 import { parametersOf } from './parameter.ts';
 import { type Sensitivity, sensitivityTable, solveSensitivities } from './sensitivity.ts';
 import type { Solution } from './solution.ts';
@@ -52,17 +53,18 @@ export function runSolveJob(job: SolveJob, options: SolveOptions = {}): Result<S
 function sensitivityOf(
   circuit: Circuit,
   solution: Solution,
-  figure: string,
+  path: string,
   options: SolveOptions,
 ): Result<NonNullable<SolveJobDocument['sensitivity']>> {
-  const read = figureReader(solution, figure);
-  if (!read) {
-    const message = `The solution has no figure “${figure}”; one reads like D1.chip.amps.avg, R1.watts or nets.a.volts.rms.`;
+  const figure = parseFigure(path, solution);
+  if (!figure) {
+    const message = `The solution has no figure “${path}”; one reads like D1.chip.amps.avg, R1.watts or nets.a.volts.rms.`;
     return fail('unknown-figure', message, 'sensitivity');
   }
+  const read = (of: Solution) => figureIn(of, figure);
   const value = read(solution);
-  if (Number.isNaN(value)) return fail('unknown-figure', `${figure} has no meaning in this circuit.`, 'sensitivity');
+  if (Number.isNaN(value)) return fail('unknown-figure', `${path} has no meaning in this circuit.`, 'sensitivity');
   const sensitive = solveSensitivities(circuit, parametersOf(circuit), options);
   if (!sensitive.ok) return sensitive;
-  return succeed({ figure, value, by: sensitivityTable(sensitive.value, circuit, read) });
+  return succeed({ figure: path, value, by: sensitivityTable(sensitive.value, circuit, read) });
 }

@@ -1,12 +1,11 @@
-import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
-import { AMBIENT_CELSIUS } from '../device/index.ts';
+import { alternatingSource, type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import { integrate } from './integrate.ts';
-import { hasWarmingJunctions, withWarmedJunctions } from './junction-heat.ts';
 import { type OperatingPoint, solveOperatingPoint } from './operating-point.ts';
 import { Recording } from './recording.ts';
+import { warmedCelsius, warmingParts, withTemperatures } from './self-heat.ts';
 import { FIGURE_STEPS, FIGURE_TOLERANCE, findSettledState, type SettledState } from './settled-state.ts';
 import type { Solution } from './solution.ts';
-import { solutionOf, solutionOfRecording } from './solution-document.ts';
+import { solutionOf, solutionOfPoint } from './solution-document.ts';
 import type { Tangents } from './step.ts';
 
 export interface SolveOptions {
@@ -26,7 +25,7 @@ export function solve(circuit: Circuit, options: SolveOptions = {}): Result<Solu
 
 /** Whether any source of the circuit alternates. */
 export function isAlternating(circuit: Circuit): boolean {
-  return circuit.parts.some((part) => part.kind === 'ac');
+  return alternatingSource(circuit) !== undefined;
 }
 
 /** A solution with where it was read: an operating point, or the settled state that its period begins at. */
@@ -35,36 +34,59 @@ type Solved = { readonly solution: Solution } & ({ readonly point: OperatingPoin
 /** A solution with the circuit it holds for: its junctions as warm as they are. */
 export type Warmed = Solved & { readonly circuit: Circuit };
 
-/** Rounds of solving with the junctions as warm as the last solve found them. */
+/** Rounds of solving with the parts as warm as the last solve found them. */
 const MOST_WARMINGS = 25;
 const WARM_KELVIN = 0.02;
 
 /**
- * Solves with each LED's junction at its ambient plus kelvinPerWatt × heat of a chip, by repeating until no junction
- * moves. The feedback is weak (2 mV per kelvin), so a few rounds do.
+ * Solves with each part that warms itself at its surroundings plus kelvinPerWatt × its power, by repeating until none
+ * moves. An LED's feedback is weak (2 mV per kelvin); a thermistor's can be strong enough that plain repeating would swing
+ * for ever, so from the second round on each temperature goes where its own secant leads.
  */
 export function solveWarmed(circuit: Circuit, options: SolveOptions = {}): Result<Warmed> {
   if (circuit.parts.length === 0) return fail('no-parts', 'The circuit has no parts, so there is nothing to solve.', 'parts');
-  const warms = hasWarmingJunctions(circuit);
+  const warming = warmingParts(circuit);
+  const alternates = isAlternating(circuit);
+  let near = options.near;
   let warmed = circuit;
+  let celsius = warmedCelsius(circuit, warming, COLD);
+  let before: { readonly celsius: readonly number[]; readonly off: readonly number[] } | undefined;
   for (let round = 0; ; round++) {
-    const solved = isAlternating(circuit) ? solvePeriodic(warmed, options) : solveSteady(warmed);
+    const solved = alternates ? solvePeriodic(warmed, { ...options, near }) : solveSteady(warmed);
     if (!solved.ok) return solved;
-    if (!warms || round === MOST_WARMINGS) return succeed({ ...solved.value, circuit: warmed });
-    const next = withWarmedJunctions(circuit, solved.value.solution);
-    const moved = next.parts.reduce((most, part, index) => Math.max(most, Math.abs(celsiusOf(part) - celsiusOf(warmed.parts[index]))), 0);
-    if (moved < WARM_KELVIN) return succeed({ ...solved.value, circuit: warmed });
-    warmed = next;
+    const wanted = warmedCelsius(circuit, warming, solved.value.solution);
+    const off = wanted.map((target, index) => target - (celsius[index] as number));
+    if (round === MOST_WARMINGS || off.every((kelvin) => Math.abs(kelvin) < WARM_KELVIN))
+      return succeed({ ...solved.value, circuit: warmed });
+    const next = celsius.map((value, index) => value + secantStep(off, celsius, before, index));
+    before = { celsius, off };
+    celsius = next;
+    warmed = withTemperatures(circuit, warming, celsius);
+    if ('settled' in solved.value) near = solved.value.settled.state;
   }
 }
 
-function celsiusOf({ celsius }: Circuit['parts'][number]): number {
-  return celsius ?? AMBIENT_CELSIUS;
+/** Nothing flows: every part is as warm as its surroundings. */
+const COLD = { nets: {}, parts: {}, leds: {}, supplies: {} } as unknown as Solution;
+
+/** How far a temperature goes: all of what it is off by at first, then as far as makes that nothing by its own secant. */
+function secantStep(
+  off: readonly number[],
+  celsius: readonly number[],
+  before: { readonly celsius: readonly number[]; readonly off: readonly number[] } | undefined,
+  index: number,
+): number {
+  const now = off[index] as number;
+  if (!before) return now;
+  const moved = (celsius[index] as number) - (before.celsius[index] as number);
+  const slope = (now - (before.off[index] as number)) / moved;
+  // The slope is −1 without feedback; a positive one is a part that runs away, which plain repeating follows.
+  return slope < -0.05 ? now / -slope : now;
 }
 
 function solveSteady(circuit: Circuit): Result<Solved> {
   const point = solveOperatingPoint(circuit);
-  return point.ok ? succeed({ solution: solutionOf(point.value), point: point.value }) : point;
+  return point.ok ? succeed({ solution: solutionOfPoint(point.value), point: point.value }) : point;
 }
 
 function solvePeriodic(circuit: Circuit, options: SolveOptions): Result<Solved> {
@@ -72,7 +94,7 @@ function solvePeriodic(circuit: Circuit, options: SolveOptions): Result<Solved> 
   if (!settled.ok) return settled;
   const recording = new Recording(settled.value.stepper.system);
   const followed = followPeriod(settled.value, recording.take);
-  return followed.ok ? succeed({ solution: solutionOfRecording(recording, 'periodic'), settled: settled.value }) : followed;
+  return followed.ok ? succeed({ solution: solutionOf(recording, 'periodic'), settled: settled.value }) : followed;
 }
 
 /** Goes through the settled period once more, in the steps that figures want. */

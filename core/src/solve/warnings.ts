@@ -1,31 +1,37 @@
-import { deviceOf, type Part } from '../device/index.ts';
-import type { LedSolution, PartSolution, SolutionWarning, WarningCode } from './solution.ts';
+import { type Circuit, celsiusOf } from '../circuit/index.ts';
+import { deviceOf, type RatingKind } from '../device/index.ts';
+import { formatEngineering, type Unit } from '../quantity/index.ts';
+import { figureIn } from './figure.ts';
+import { ratedFigure } from './ratings.ts';
+import type { Solution, SolutionWarning, WarningCode } from './solution.ts';
+
+const CODES: Readonly<Record<RatingKind, { readonly code: WarningCode; readonly unit: Unit }>> = {
+  'chip-amps': { code: 'over-rated-amps', unit: 'amps' },
+  'chip-peak-amps': { code: 'over-rated-peak-amps', unit: 'amps' },
+  'chip-watts': { code: 'over-rated-watts', unit: 'watts' },
+  'chip-reverse-volts': { code: 'over-rated-reverse-volts', unit: 'volts' },
+  'chip-celsius': { code: 'over-rated-celsius', unit: 'celsius' },
+  watts: { code: 'over-rated-watts', unit: 'watts' },
+  volts: { code: 'over-rated-volts', unit: 'volts' },
+  amps: { code: 'over-rated-amps', unit: 'amps' },
+  'peak-amps': { code: 'over-rated-peak-amps', unit: 'amps' },
+  'reverse-volts': { code: 'over-rated-reverse-volts', unit: 'volts' },
+  celsius: { code: 'over-rated-celsius', unit: 'celsius' },
+};
 
 /** Where a part is driven over what its maker says it takes. An LED's ratings are those of one chip. */
-export function warningsOf(part: Part, { volts, amps, watts }: PartSolution, led: LedSolution | undefined): SolutionWarning[] {
-  const { rated, ref } = part;
-  if (!rated) return [];
-  const chip = led?.chip;
-  const carried = chip ? chip.amps : amps;
-  const found: [WarningCode, string, number, number | undefined][] = [
-    ['over-rated-watts', 'W', chip ? chip.watts : deviceOf(part.kind).supplies ? -watts : watts, rated.watts],
-    ['over-rated-volts', 'V', Math.max(Math.abs(volts.min), Math.abs(volts.max)), rated.volts],
-    ['over-rated-amps', 'A', chip ? chip.amps.avg : amps.rms, rated.amps],
-    ['over-rated-peak-amps', 'A', Math.max(Math.abs(carried.max), Math.abs(carried.min)), rated.peakAmps],
-    ['over-rated-reverse-volts', 'V', chip ? chip.reverseVolts : Math.max(0, -volts.min), rated.reverseVolts],
-    ['over-rated-celsius', '°C', chip ? chip.junctionCelsius : (part.celsius ?? Number.NEGATIVE_INFINITY), rated.celsius],
-  ];
-  return found.flatMap(([code, unit, value, limit]) =>
-    limit !== undefined && value > limit
-      ? [
-          {
-            ref,
-            code,
-            text: `${ref}: ${Number(value.toPrecision(3))} ${unit}, rated ${Number(limit.toPrecision(3))} ${unit}.`,
-            value,
-            limit,
-          },
-        ]
-      : [],
-  );
+export function warningsOf(circuit: Circuit, solution: Solution): readonly SolutionWarning[] {
+  return circuit.parts.flatMap((part) => {
+    if (!part.rated) return [];
+    const { ratings, source } = deviceOf(part.kind);
+    return (ratings?.(part) ?? []).flatMap(({ of, limit }): SolutionWarning[] => {
+      const figure = ratedFigure(part.ref, of);
+      // A source's watts are counted up where it delivers.
+      const value = figure ? (source && of === 'watts' ? -1 : 1) * figureIn(solution, figure) : celsiusOf(circuit, part);
+      if (limit.assumed || !(value > limit.value)) return [];
+      const { code, unit } = CODES[of];
+      const say = (amount: number) => formatEngineering(amount, unit).text;
+      return [{ ref: part.ref, code, text: `${part.ref}: ${say(value)}, rated ${say(limit.value)}.`, value, limit: limit.value }];
+    });
+  });
 }

@@ -1,4 +1,6 @@
 import { type Appraisal, appraise, SpecimenAnalyses } from '../appraisal/index.ts';
+import { suppliesOf } from '../circuit/index.ts';
+import { partValue } from '../device/index.ts';
 import { stressUnit } from '../drive/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import { type Finding, shortFinding } from '../safety/index.ts';
@@ -91,14 +93,7 @@ function measuredWatts(appraisal: Appraisal | undefined): { measured: number } |
   return appraisal?.measured ? { measured: appraisal.supplyWatts.value } : undefined;
 }
 
-function supplyInWords(specimen: Specimen): string {
-  const part = specimen.circuit.parts.find(({ kind }) => kind === 'battery' || kind === 'dc' || kind === 'ac');
-  if (part?.kind === 'battery') {
-    const { series = 1, parallel = 1, size, chemistry } = part;
-    const count = parallel > 1 ? `${series} × ${parallel}` : `${series}`;
-    return [count, '×', size ?? '', chemistry ?? 'cell'].filter(Boolean).join(' ');
-  }
-  if (part?.kind === 'dc') return `${part.volts} V${part.note ? ` ${part.note}` : ''}`;
-  if (part?.kind === 'ac') return `${part.voltsRms} V, ${part.hertz} Hz`;
-  return 'supply not traced';
+function supplyInWords({ circuit }: Specimen): string {
+  const [supply] = suppliesOf(circuit);
+  return supply ? partValue(supply) : 'supply not traced';
 }

@@ -1,4 +1,4 @@
-import type { Part } from '../device/index.ts';
+import { deviceOf, type Part } from '../device/index.ts';
 import { type NextHold, netsOfTrace, type Trace, type TraceContradiction, type TraceNets } from '../trace/index.ts';
 import type { Boards } from './boards.ts';
 import type { EntryOf } from './entry.ts';
@@ -44,8 +44,6 @@ export interface ContinuityResult {
 
 /** As a meter beeps unless it is said otherwise. */
 export const USUAL_BEEPER = { beepOhms: 30, leadOhms: 0.5 } as const;
-const CLOSED_SWITCH_OHMS = 0.05;
-const FUSE_OHMS = 0.1;
 
 /** Nets from holds and sweeps, on top of what was said to be joined. */
 export function continuityOf(facts: ContinuityFacts): ContinuityResult {
@@ -120,7 +118,7 @@ function traceOf(facts: ContinuityFacts, pads: readonly string[], stand: (first:
     parts: parts.flatMap((part) => {
       const onPads = part.pins.map((_, index) => padOfPin(pinName(part.ref, index)));
       if (onPads.length !== 2 || onPads.some((pad) => pad === undefined)) return [];
-      const ohms = facts.ohmsOf(part.ref) ?? knownOhms(part);
+      const ohms = facts.ohmsOf(part.ref) ?? deviceOf(part.kind).deadOhms?.(part);
       return [{ ref: part.ref, kind: part.kind, pads: onPads.map((pad) => stand(pad as string)), ...(ohms !== undefined && { ohms }) }];
     }),
     sweeps: sweeps.map(({ hold, over, beeps }) => {
@@ -137,22 +135,6 @@ function traceOf(facts: ContinuityFacts, pads: readonly string[], stand: (first:
       };
     }),
   };
-}
-
-/** What a part shows a meter by itself, where that is little enough to matter. */
-function knownOhms(part: Part): number | undefined {
-  switch (part.kind) {
-    case 'resistor':
-      return part.ohms;
-    case 'inductor':
-      return part.ohms ?? 0;
-    case 'fuse':
-      return part.ohms ?? FUSE_OHMS;
-    case 'switch':
-      return part.closed === false ? undefined : (part.ohms ?? CLOSED_SWITCH_OHMS);
-    default:
-      return undefined;
-  }
 }
 
 /** The ref of a part whose pins have all become one net. */

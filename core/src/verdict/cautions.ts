@@ -1,11 +1,15 @@
 import { type Dangers, type Gate, type GateItem, gatesFor, type PoweringFacts, poweringFor } from '../caution/index.ts';
+import { partsOfKind } from '../circuit/index.ts';
+import { deviceOf, isLithium } from '../device/index.ts';
+import { isAlternating } from '../solve/index.ts';
 import type { Specimen } from '../tape/index.ts';
 
 /** A pause of so long ends a sitting: whoever comes back looks at the bench anew. */
 const SITTING_GAP_SECONDS = 4 * 3600;
 /** Volts from here up come from a socket, unless said otherwise. */
 const SOCKET_VOLTS = 90;
-const LITHIUM = /li|18650|21700|26650|14500|16340|10440|CR20/i;
+/** Sizes and names of lithium cells, as boxes print them; “alkaline” is none of them. */
+const LITHIUM_WORDS = /\blithium|\bli[- ]?(?:ion|po)|\blifepo4|\b(?:18650|21700|26650|14500|16340|10440)\b|\bCR\s?(?:20|24|123)/i;
 
 /** What is dangerous about the specimen, by its parts and by what is claimed of it. */
 export function dangersOf(specimen: Specimen): Dangers {
@@ -14,14 +18,18 @@ export function dangersOf(specimen: Specimen): Dangers {
   const read = specimen.readings.flatMap(({ entry }) =>
     entry.place.at === 'in' ? entry.figures.filter(({ unit }) => unit === 'volts').map(({ value }) => Math.abs(value)) : [],
   );
-  const fed = parts.flatMap((part) => (part.kind === 'ac' ? [part.voltsRms] : part.kind === 'dc' ? [part.volts] : []));
+  const fed = parts.flatMap((part) => {
+    const { source } = deviceOf(part.kind);
+    return source && !source.isCell ? [source.volts(part)] : [];
+  });
   const volts = Math.max(0, ...claimed('volts'), ...read, ...fed);
-  const chemistries = parts.flatMap((part) => (part.kind === 'battery' && part.chemistry ? [part.chemistry as string] : []));
   const words = specimen.claimTexts.filter(({ field }) => field === 'battery').map(({ text }) => text);
   return {
     volts,
-    alternating: parts.some(({ kind }) => kind === 'ac') || volts >= SOCKET_VOLTS,
-    lithium: [...chemistries, ...words].some((text) => LITHIUM.test(text)),
+    alternating: isAlternating(specimen.circuit) || volts >= SOCKET_VOLTS,
+    lithium:
+      partsOfKind(specimen.circuit, 'battery').some(({ chemistry }) => isLithium(chemistry)) ||
+      words.some((text) => LITHIUM_WORDS.test(text)),
     lumens: Math.max(0, ...claimed('lumens')),
     watts: Math.max(0, ...claimed('watts')),
   };
@@ -32,7 +40,7 @@ export function poweringFacts(specimen: Specimen): PoweringFacts {
   const { volts, alternating, watts } = dangersOf(specimen);
   const amps = specimen.claims.find(({ field }) => field === 'amps')?.value;
   const cells =
-    specimen.circuit.parts.some(({ kind }) => kind === 'battery') ||
+    partsOfKind(specimen.circuit, 'battery').length > 0 ||
     specimen.claimTexts.some(({ field }) => field === 'battery') ||
     specimen.claims.some(({ field }) => field === 'cells');
   return { volts: volts || undefined, watts: watts || undefined, amps, alternating, cells };

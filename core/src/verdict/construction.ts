@@ -1,5 +1,6 @@
-import { TOUCH_VOLTS } from '../caution/index.ts';
-import type { Circuit } from '../circuit/index.ts';
+import { touchableMains } from '../caution/index.ts';
+import { alternatingSource, type Circuit, partsOfKind } from '../circuit/index.ts';
+import { isRechargeableLithium } from '../device/index.ts';
 import type { FactName, Specimen } from '../tape/index.ts';
 
 /** What Opening learnt of how the thing is built, as the safety rules want it. */
@@ -17,12 +18,13 @@ export function constructionOf({ facts, circuit }: Specimen): NonNullable<Circui
 }
 
 /** The live net of mains, from which lead the fuse was seen in. */
-function livePinOf({ parts }: Circuit, lead: string | undefined): string | undefined {
-  const source = parts.find((part) => part.kind === 'ac');
+function livePinOf(circuit: Circuit, lead: string | undefined): string | undefined {
+  const source = alternatingSource(circuit)?.part;
   if (!source || (lead !== 'the live lead' && lead !== 'the neutral lead')) return undefined;
-  const fused = parts.filter(({ kind }) => kind === 'fuse').flatMap(({ pins }) => pins as readonly string[]);
+  const fused = partsOfKind(circuit, 'fuse').flatMap(({ pins }) => pins as readonly string[]);
   const isFused = (net: string) => fused.includes(net);
-  return lead === 'the live lead' ? source.pins.find(isFused) : source.pins.find((net) => !isFused(net));
+  const pins = source.pins as readonly string[];
+  return lead === 'the live lead' ? pins.find(isFused) : pins.find((net) => !isFused(net));
 }
 
 /** Something that the safety rules want looked at: not known is not passed. */
@@ -33,8 +35,8 @@ export interface SafetyQuestion {
 
 /** What would make a finding or rule one out, and was not looked at yet. */
 export function safetyQuestions({ facts, circuit }: Specimen): readonly SafetyQuestion[] {
-  const onMains = circuit.parts.some((part) => part.kind === 'ac' && part.voltsRms >= TOUCH_VOLTS.alternating);
-  const lithium = circuit.parts.some((part) => part.kind === 'battery' && part.chemistry?.startsWith('li'));
+  const onMains = touchableMains(circuit) !== undefined;
+  const lithium = partsOfKind(circuit, 'battery').some(({ chemistry }) => isRechargeableLithium(chemistry));
   const questions: SafetyQuestion[] = [];
   const ask = (fact: FactName, text: string) => {
     if (!facts.has(fact)) questions.push({ fact, text });
@@ -43,8 +45,7 @@ export function safetyQuestions({ facts, circuit }: Specimen): readonly SafetyQu
     ask('case', 'What is the case of? Metal without earth can become live.');
     if (facts.get('case') === 'metal') ask('earth', 'Is the metal case earthed?');
     ask('insulation', 'How far are live parts from what can be touched? Two layers, or 6 mm, are wanted.');
-    if (circuit.parts.some(({ kind }) => kind === 'fuse'))
-      ask('fuse-lead', 'Which lead is the fuse in? In the neutral it leaves everything live.');
+    if (partsOfKind(circuit, 'fuse').length > 0) ask('fuse-lead', 'Which lead is the fuse in? In the neutral it leaves everything live.');
   }
   if (lithium) ask('cells-protected', 'Have the cells a protection of their own?');
   return questions;

@@ -1,6 +1,7 @@
 import { type Analysis, type Appraisal, appraise, oncePer, soaksOf, thermalOf } from '../appraisal/index.ts';
-import { TOUCH_VOLTS } from '../caution/index.ts';
-import { heatPathIn, litLeds, ratedJunctionCelsius, stressUnit } from '../drive/index.ts';
+import { touchableMains } from '../caution/index.ts';
+import { ratedJunctionCelsius } from '../device/index.ts';
+import { heatPathIn, limitWords, litLeds, stressUnit } from '../drive/index.ts';
 import { formatEngineering } from '../quantity/index.ts';
 import { type Audit, auditSolved, type Finding, worstFirst } from '../safety/index.ts';
 import { constructionOf } from './construction.ts';
@@ -40,7 +41,7 @@ export const judge: (analysis: Analysis) => Judgement | undefined = oncePer((ana
 /** What was seen between live parts and hands settles what a plastic case alone leaves open. */
 function insulation({ analysis: { specimen }, appraisal }: Found, findings: readonly Finding[]): readonly Finding[] {
   const seen = specimen.facts.get('insulation');
-  const source = appraisal.circuit.parts.find((part) => part.kind === 'ac' && part.voltsRms >= TOUCH_VOLTS.alternating);
+  const source = touchableMains(appraisal.circuit)?.part;
   if (!source || seen === undefined) return findings;
   const others = findings.filter(({ code }) => code !== 'single-insulation');
   if (seen === '6 mm or more, or two layers') return others;
@@ -74,7 +75,7 @@ function junctions({ analysis, appraisal }: Found, findings: readonly Finding[])
         code: 'over-celsius',
         severity: 'caution',
         ref: part.ref,
-        text: `${part.ref}: its junction is at ${Math.round(low)} to ${Math.round(high)} °C where ${limit.value} °C is ${limit.source}.`,
+        text: `${part.ref}: its junction is at ${Math.round(low)} to ${Math.round(high)} °C where ${limit.value} °C is ${limitWords(limit)}.`,
         mend: 'Less current, or a better way for its heat.',
       },
     ];

@@ -1,6 +1,7 @@
 import { type Appraisal, mainSupply } from '../appraisal/index.ts';
-import { type Circuit, type Cut, cutSeriesParallel } from '../circuit/index.ts';
-import { type Stress, stressName, stressUnit } from '../drive/index.ts';
+import { type Circuit, type Cut, cutSeriesParallel, partOfKind } from '../circuit/index.ts';
+import { isKind } from '../device/index.ts';
+import { limitWords, type Stress, stressName, stressUnit } from '../drive/index.ts';
 import { divide, formatEngineering, formatUncertain, multiply, type Uncertain } from '../quantity/index.ts';
 
 /** A sum that a user can follow on paper: each line a step with its figures put in. */
@@ -36,7 +37,7 @@ export function ledCurrentSum(appraisal: Appraisal, ref: string): Sum {
       result: `${weighed.figure} ${weighed.plusMinus} ${weighed.unit}`,
     });
     lines.push({
-      what: `Against what it is rated for (${limit.source})`,
+      what: `Against what it is rated for (${limitWords(limit)})`,
       sum: `${formatEngineering(figure.value, 'amps').text} ÷ ${formatEngineering(limit.value, 'amps').text}`,
       result: `${ratio.value.toFixed(2)}×`,
     });
@@ -57,7 +58,7 @@ export function ledCurrentSum(appraisal: Appraisal, ref: string): Sum {
 export function stressSum(appraisal: Appraisal, stress: Stress): Sum {
   if (stress.of === 'chip-amps') return ledCurrentSum(appraisal, stress.ref);
   const part = appraisal.circuit.parts.find(({ ref }) => ref === stress.ref);
-  if (stress.of === 'watts' && part?.kind === 'resistor') return resistorWattsSum(appraisal, stress.ref);
+  if (stress.of === 'watts' && isKind(part, 'resistor')) return resistorWattsSum(appraisal, stress.ref);
   const { figure, limit, ratio } = stress;
   const unit = stressUnit(stress);
   return {
@@ -65,7 +66,7 @@ export function stressSum(appraisal: Appraisal, stress: Stress): Sum {
     lines: [
       ...deratingLines(stress),
       {
-        what: `As solved, against what it is rated for (${limit.source})`,
+        what: `As solved, against what it is rated for (${limitWords(limit)})`,
         sum: `${formatEngineering(figure.value, unit).text} ÷ ${formatEngineering(limit.value, unit).text}`,
         result: `${ratio.value.toFixed(2)}×`,
       },
@@ -117,7 +118,7 @@ export function resistorWattsSum(appraisal: Appraisal, ref: string): Sum {
   const stress = stresses.find((candidate) => candidate.ref === ref && candidate.of === 'watts');
   // What heats is the root mean square; on direct current it is the volts themselves.
   const volts = solution.parts[ref]?.volts.rms ?? Number.NaN;
-  const ohms = part?.kind === 'resistor' ? part.ohms : Number.NaN;
+  const ohms = isKind(part, 'resistor') ? part.ohms : Number.NaN;
   const lines: SumLine[] = [
     {
       what: 'Drop squared over ohms',
@@ -129,7 +130,7 @@ export function resistorWattsSum(appraisal: Appraisal, ref: string): Sum {
     const { figure, limit, ratio } = stress;
     lines.push(...deratingLines(stress));
     lines.push({
-      what: `Against its rating (${limit.source})`,
+      what: `Against its rating (${limitWords(limit)})`,
       sum: `${formatEngineering(figure.value, 'watts').text} ÷ ${formatEngineering(limit.value, 'watts').text}`,
       result: `${ratio.value.toFixed(2)}×`,
     });
@@ -163,7 +164,7 @@ function inSeriesWith(circuit: Circuit, ledRef: string): readonly string[] {
   if (!supply) return [];
   const { cut } = cutSeriesParallel(circuit, supply.pins[0], supply.pins[1], new Set([supply.ref]));
   const found: string[] = [];
-  const isResistor = (ref: string) => circuit.parts.find((part) => part.ref === ref)?.kind === 'resistor';
+  const isResistor = (ref: string) => partOfKind(circuit, ref, 'resistor') !== undefined;
   const visit = (node: Cut): boolean => {
     if (node.kind === 'part') return node.ref === ledRef;
     const within = node.items.some(visit);
@@ -219,9 +220,9 @@ function unmeasuredLines(appraisal: Appraisal, ledRef: string): SumLine[] {
     },
   ];
   for (const ref of inSeriesWith(circuit, ledRef)) {
-    const part = circuit.parts.find((candidate) => candidate.ref === ref);
+    const part = partOfKind(circuit, ref, 'resistor');
     const drop = Math.abs(solution.parts[ref]?.volts.avg ?? Number.NaN);
-    if (part?.kind !== 'resistor') continue;
+    if (!part) continue;
     lines.push({
       what: `Expected drop over ${ref} ÷ its ohms; no drop was read`,
       sum: `${formatEngineering(drop, 'volts').text} ÷ ${formatEngineering(part.ohms, 'ohms').text}`,

@@ -1,7 +1,7 @@
 import type { Appraisal, Slot } from '../appraisal/index.ts';
 import { CLAIM_LABELS, CLAIM_TEXT_LABELS, sayClaim } from '../claim/index.ts';
-import { partValue } from '../draw/index.ts';
-import { stressName, stressUnit } from '../drive/index.ts';
+import { deviceOf, partValue } from '../device/index.ts';
+import { limitWords, stressName, stressUnit } from '../drive/index.ts';
 import { formatEngineering, formatUncertain, type Uncertain, type Unit } from '../quantity/index.ts';
 import type { Specimen, Stage } from '../tape/index.ts';
 import { doubtsOf } from '../verdict/index.ts';
@@ -100,7 +100,12 @@ function writeFirstLight({ specimen }: WriteUpFacts): string {
 function writeCircuit({ specimen }: WriteUpFacts): string {
   return table(
     ['Part', 'What', 'Marked', 'Nets'],
-    specimen.circuit.parts.map((part) => [part.ref, `${part.kind} ${partValue(part)}`.trim(), part.marking ?? '', part.pins.join(', ')]),
+    specimen.circuit.parts.map((part) => [
+      part.ref,
+      `${deviceOf(part.kind).name} ${partValue(part)}`.trim(),
+      part.marking ?? '',
+      part.pins.join(', '),
+    ]),
   );
 }
 
@@ -112,7 +117,7 @@ function writeDrive({ found }: WriteUpFacts): string {
     return [
       of === 'chip-amps' ? `${stress.ref} current of a chip` : stressName(stress),
       sayUncertain(figure, unit),
-      `${say(limit.value, unit)}${limit.assumed ? ` (${limit.source})` : ''}`,
+      `${say(limit.value, unit)}${limit.assumed ? ` (${limitWords(limit)})` : ''}`,
       `${ratio.value.toFixed(2)}×`,
     ];
   });

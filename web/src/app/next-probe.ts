@@ -1,4 +1,13 @@
-import { type Appraisal, type BenchState, type Discharge, holdLine, type Specimen, sayDischarge, sayOver } from '@mindful-probe/core';
+import {
+  type Appraisal,
+  type BenchState,
+  type Discharge,
+  holdLine,
+  partsOfKind,
+  type Specimen,
+  sayDischarge,
+  sayOver,
+} from '@mindful-probe/core';
 import { sayProposal } from '../shared/figures/say-proposal.ts';
 import type { AnalysisView } from '../shared/worker/use-analysis.ts';
 
@@ -45,7 +54,7 @@ export function storesOf(
   const discharges = (analysis?.afterJudged ?? analysis?.judged)?.discharges;
   return {
     discharges: discharges ?? [],
-    mayHold: discharges ? discharges.length > 0 : circuit.parts.some(({ kind }) => kind === 'capacitor'),
+    mayHold: discharges ? discharges.length > 0 : partsOfKind(circuit, 'capacitor').length > 0,
   };
 }
 

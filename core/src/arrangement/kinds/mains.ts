@@ -1,7 +1,7 @@
 import type { Cut } from '../../circuit/index.ts';
-import type { Part } from '../../device/index.ts';
+import { isKind, type Part } from '../../device/index.ts';
 import { type Arrangement, missingOf, type Recogniser, rolesOf } from '../arrangement.ts';
-import { type Board, ledsOf } from '../board.ts';
+import { type Board, ledsOf, refsOfKind } from '../board.ts';
 
 const PASSIVE = ['resistor', 'capacitor', 'inductor'] as const;
 /** A capacitor of less smooths nothing at mains frequency. */
@@ -20,11 +20,9 @@ export const mainsArrangements: Recogniser = (board, solution) => {
   const reservoir = rectifier
     ? board
         .between(rectifier.plus, rectifier.minus)
-        .flatMap((part) => (part.kind === 'capacitor' && part.farads >= RESERVOIR_FARADS ? [part.ref] : []))
+        .flatMap((part) => (isKind(part, 'capacitor') && part.farads >= RESERVOIR_FARADS ? [part.ref] : []))
     : [];
-  const reservoirBleeder = rectifier
-    ? board.between(rectifier.plus, rectifier.minus).flatMap(({ kind, ref }) => (kind === 'resistor' ? [ref] : []))
-    : [];
+  const reservoirBleeder = rectifier ? refsOfKind({ parts: board.between(rectifier.plus, rectifier.minus) }, 'resistor') : [];
   if (rectifier) {
     const roles = rolesOf({
       source: [source.ref],
@@ -55,7 +53,7 @@ export const mainsArrangements: Recogniser = (board, solution) => {
       reservoir,
       string: strings,
     });
-    const farads = droppers.reduce((sum, part) => sum + (part.kind === 'capacitor' ? part.farads : 0), 0);
+    const farads = droppers.reduce((sum, part) => sum + (isKind(part, 'capacitor') ? part.farads : 0), 0);
     const chipAmps = (4 * source.hertz * farads * Math.max(0, peak - stringVolts)) / parallel;
     const missing = [...missingOf({ ...roles, bleeder: bleeders }, ['bleeder', 'surge-resistor', 'fuse'])];
     const assumes = 'every half wave charges the dropper by twice its peak less the string: 4·f·C·(peak − string volts)';
@@ -153,8 +151,8 @@ interface WayIn {
 function wayIn(board: Board, pins: readonly string[]): WayIn | undefined {
   const sourceWires = pins.map((net) => board.wire(net));
   const loads = board.circuit.parts.flatMap((part) => {
-    if (part.kind === 'bridge') return [part.pins[0], part.pins[1]];
-    return part.kind === 'diode' || part.kind === 'led' || part.kind === 'zener' ? part.pins : [];
+    if (isKind(part, 'bridge')) return [part.pins[0], part.pins[1]];
+    return isKind(part, 'diode') || isKind(part, 'led') || isKind(part, 'zener') ? part.pins : [];
   });
   const ways = sourceWires.flatMap((from) =>
     [...new Set(loads.map((net) => board.wire(net)))]
@@ -173,14 +171,14 @@ function wayIn(board: Board, pins: readonly string[]): WayIn | undefined {
   for (const item of items) {
     if (item.kind === 'part') {
       const part = partOf(item.ref);
-      if (part.kind === 'capacitor') droppers.push(part);
-      else if (part.kind === 'resistor') series.push(part.ref);
+      if (isKind(part, 'capacitor')) droppers.push(part);
+      else if (isKind(part, 'resistor')) series.push(part.ref);
       continue;
     }
     const inside = refsIn(item).map(partOf);
-    const stores = inside.filter(({ kind }) => kind === 'capacitor');
+    const stores = inside.filter((part) => isKind(part, 'capacitor'));
     droppers.push(...stores);
-    for (const { kind, ref } of inside) if (kind === 'resistor') (stores.length > 0 ? bleeders : series).push(ref);
+    (stores.length > 0 ? bleeders : series).push(...refsOfKind({ parts: inside }, 'resistor'));
   }
   return { droppers, bleeders, series };
 }

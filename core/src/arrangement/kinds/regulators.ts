@@ -1,3 +1,4 @@
+import { isKind, sinkAmps } from '../../device/index.ts';
 import { type Arrangement, missingOf, type Recogniser, rolesOf } from '../arrangement.ts';
 import { type Board, ledsOf } from '../board.ts';
 import { sources } from './strings.ts';
@@ -15,7 +16,7 @@ function sinks(board: Board): Arrangement[] {
   if (parts.length === 0) return [];
   const wires = new Set(parts.flatMap(({ pins }) => pins.map((net) => board.wire(net))));
   const strings = board.branches.filter(
-    ({ from, to, parts: inside }) => inside.some(({ kind }) => kind === 'sink') || wires.has(from) || wires.has(to),
+    ({ from, to, parts: inside }) => inside.some((part) => isKind(part, 'sink')) || wires.has(from) || wires.has(to),
   );
   // A sense resistor stands between the chip and the return, often two side by side.
   const sense = board
@@ -31,7 +32,7 @@ function sinks(board: Board): Arrangement[] {
     sense: sense.map(({ ref }) => ref),
     string: strings.flatMap((branch) => ledsOf(branch).map(({ ref }) => ref)),
   });
-  const amps = parts.reduce((sum, part) => sum + (part.amps ?? (part.referenceVolts ?? Number.NaN) / (part.senseOhms ?? Number.NaN)), 0);
+  const amps = parts.reduce((sum, part) => sum + sinkAmps(part), 0);
   const side = Math.max(1, new Set(strings.map(({ from, to }) => `${from} ${to}`)).size === 1 ? strings.length : 1);
   const parallel = Math.max(1, ...strings.flatMap((branch) => ledsOf(branch).map((led) => led.parallel ?? 1)));
   return [

@@ -1,3 +1,4 @@
+import { isKind } from '../../device/index.ts';
 import type { Solution } from '../../solve/index.ts';
 import { type Arrangement, missingOf, type Recogniser, rolesOf } from '../arrangement.ts';
 import { type Board, type Branch, ledsOf, refsOfKind } from '../board.ts';
@@ -34,7 +35,7 @@ function ballasts(board: Board, solution: Solution | undefined): Arrangement[] {
   );
   if (own.length === 0) return [];
   const [first] = own as [Branch, ...Branch[]];
-  const ohms = first.parts.reduce((sum, part) => sum + (part.kind === 'resistor' ? part.ohms : 0), 0);
+  const ohms = first.parts.reduce((sum, part) => sum + (isKind(part, 'resistor') ? part.ohms : 0), 0);
   const leds = ledsOf(first).map(({ ref }) => ref);
   const roles = rolesOf({
     source: sources(board),
@@ -59,7 +60,7 @@ function shared(board: Board, solution: Solution | undefined): Arrangement[] {
     (branch) => refsOfKind(branch, 'resistor').length > 0 && ledsOf(branch).some((led) => (led.parallel ?? 1) > 1),
   );
   const found = lumped.map((branch): Arrangement => {
-    const ohms = branch.parts.reduce((sum, part) => sum + (part.kind === 'resistor' ? part.ohms : 0), 0);
+    const ohms = branch.parts.reduce((sum, part) => sum + (isKind(part, 'resistor') ? part.ohms : 0), 0);
     const leds = ledsOf(branch);
     const whole = ohmsLaw(
       branch,
@@ -82,7 +83,7 @@ function shared(board: Board, solution: Solution | undefined): Arrangement[] {
     const [{ from, to }] = group as [Branch, ...Branch[]];
     const feeding = [from, to].flatMap((wire) => {
       const others = board.on(wire).filter((part) => !group.some(({ parts }) => parts.includes(part)));
-      return others.length === 1 && others[0]?.kind === 'resistor' ? [others[0].ref] : [];
+      return others.length === 1 ? refsOfKind({ parts: others }, 'resistor') : [];
     });
     if (feeding.length === 0) continue;
     const roles = rolesOf({
@@ -99,7 +100,7 @@ function shared(board: Board, solution: Solution | undefined): Arrangement[] {
 function direct(board: Board): Arrangement[] {
   const rails = [...board.of('battery'), ...board.of('dc')].map(({ pins }) => new Set(pins.map((net) => board.wire(net))));
   const straight = board.branches.filter(
-    ({ from, to, parts }) => parts.every(({ kind }) => kind === 'led') && rails.some((rail) => rail.has(from) && rail.has(to)),
+    ({ from, to, parts }) => parts.every((part) => isKind(part, 'led')) && rails.some((rail) => rail.has(from) && rail.has(to)),
   );
   if (straight.length === 0) return [];
   const roles = rolesOf({ source: sources(board), string: straight.flatMap((branch) => ledsOf(branch).map(({ ref }) => ref)) });

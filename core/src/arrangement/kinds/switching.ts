@@ -1,6 +1,6 @@
-import type { Part } from '../../device/index.ts';
+import { isKind, type Part, type PartOf } from '../../device/index.ts';
 import { type Arrangement, missingOf, type Recogniser, rolesOf } from '../arrangement.ts';
-import type { Board, PartOf } from '../board.ts';
+import { type Board, refsOfKind } from '../board.ts';
 import { sources } from './strings.ts';
 
 type Transistor = PartOf<'bjt'> | PartOf<'mosfet'>;
@@ -14,7 +14,7 @@ export const switchingArrangements: Recogniser = (board) => {
   return transistors.flatMap((part): Arrangement[] => {
     const loads = board
       .on(board.wire(part.pins[0]))
-      .filter((other) => other !== part && (other.kind === 'led' || other.kind === 'resistor'));
+      .filter((other) => other !== part && (isKind(other, 'led') || isKind(other, 'resistor')));
     if (loads.length === 0 || coils.has(board.wire(part.pins[0]))) return [];
     const base = resistorsOn(board, part.pins[1]);
     const branches = board.branches.filter(
@@ -24,15 +24,15 @@ export const switchingArrangements: Recogniser = (board) => {
     const roles = rolesOf({
       source: sources(board),
       switch: [part.ref],
-      'base-resistor': part.kind === 'bjt' ? base : [],
-      ballast: branches.flatMap(({ parts }) => parts.flatMap(({ kind, ref }) => (kind === 'resistor' ? [ref] : []))),
-      string: branches.flatMap(({ parts }) => parts.flatMap(({ kind, ref }) => (kind === 'led' ? [ref] : []))),
+      'base-resistor': isKind(part, 'bjt') ? base : [],
+      ballast: branches.flatMap((branch) => refsOfKind(branch, 'resistor')),
+      string: branches.flatMap((branch) => refsOfKind(branch, 'led')),
     });
     return [
       {
         code: 'transistor-switch',
         roles,
-        missing: part.kind === 'bjt' ? missingOf(roles, ['base-resistor']) : [],
+        missing: isKind(part, 'bjt') ? missingOf(roles, ['base-resistor']) : [],
         unusual: [],
         estimate: null,
       },
@@ -41,7 +41,7 @@ export const switchingArrangements: Recogniser = (board) => {
 };
 
 function resistorsOn(board: Board, net: string): readonly string[] {
-  return board.on(board.wire(net)).flatMap(({ kind, ref }) => (kind === 'resistor' ? [ref] : []));
+  return refsOfKind({ parts: board.on(board.wire(net)) }, 'resistor');
 }
 
 /** Two transistors, each with a capacitor from its collector to the other's base: they take turns. */

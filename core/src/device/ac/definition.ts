@@ -1,5 +1,9 @@
 import { z } from 'zod';
-import { type DeviceDefinition, partBase, twoPins } from '../definition.ts';
+import { formatEngineering, readFigures } from '../../quantity/index.ts';
+import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
+import { CIRCLE, leads } from '../symbol.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -16,13 +20,39 @@ const schema = z.strictObject({
 /** √2·voltsRms·sin(2πft + phase), open circuit, behind a resistance and an inductance. */
 export const ac: DeviceDefinition<'ac', typeof schema> = {
   kind: 'ac',
+  name: 'mains',
   pins: ['a', 'b'],
   polar: false,
-  supplies: true,
-  toleranced: 'voltsRms',
   schema,
   expand: (part, build) => {
     const wave = { offset: 0, amplitude: Math.SQRT2 * part.voltsRms, hertz: part.hertz, phase: part.phase ?? 0 };
     build.source(0, 1, wave, part.ohms ?? 0, part.henries ?? 0);
   },
+  value: ({ voltsRms, hertz }) => `${formatEngineering(voltsRms, 'volts').text} ${formatEngineering(hertz, 'hertz').text}`,
+  symbol: [leads(13), CIRCLE, { d: 'M-8 0C-5 -8 -3 -8 0 0S5 8 8 0', fill: 'none' }],
+  typed: { words: ['ac', 'mains'], example: 'V1 ac 230v 50hz', read },
+  source: {
+    hertz: ({ hertz }) => hertz,
+    volts: ({ voltsRms }) => voltsRms,
+    isIdeal: ({ ohms = 0, henries = 0 }) => ohms === 0 && henries === 0,
+    scaled: (part, share) => ({ ...part, voltsRms: part.voltsRms * share }),
+  },
+  toleranced: 'voltsRms',
+  ratings: ({ rated }) => statedRatings(rated),
+  readings: ['volts'],
+  fails: [],
 };
+
+function read(words: readonly string[]): TypedPart | string {
+  const figures = readFigures(words, { volts: 'volts', hertz: 'hertz', ohms: 'ohms', percent: 'percent' });
+  if (typeof figures === 'string') return figures;
+  const { volts, hertz, ohms, percent } = figures;
+  if (volts === undefined || hertz === undefined) return 'its volts and hertz, as “230v 50hz”.';
+  const fields = {
+    voltsRms: volts,
+    hertz,
+    ...(ohms !== undefined && { ohms }),
+    ...(percent !== undefined && { tolerance: percent / 100 }),
+  };
+  return { fields };
+}

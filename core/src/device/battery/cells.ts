@@ -7,6 +7,16 @@ export type Chemistry = 'alkaline' | 'zinc-carbon' | 'nimh' | 'lithium-coin' | '
 
 export const CHEMISTRIES = ['alkaline', 'zinc-carbon', 'nimh', 'lithium-coin', 'li-ion', 'lifepo4'] as const;
 
+/** Holds lithium: it burns, or is dangerous swallowed. */
+export function isLithium(chemistry: Chemistry | undefined): boolean {
+  return chemistry === 'lithium-coin' || isRechargeableLithium(chemistry);
+}
+
+/** Wants a protection against overcharge, deep discharge and shorts (IEC 62133-2). */
+export function isRechargeableLithium(chemistry: Chemistry | undefined): boolean {
+  return chemistry === 'li-ion' || chemistry === 'lifepo4';
+}
+
 interface CellChemistry {
   /** [charge, open volts], charge falling from 1 to 0. */
   readonly openVolts: readonly (readonly [number, number])[];

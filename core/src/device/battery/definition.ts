@@ -1,6 +1,10 @@
 import { z } from 'zod';
-import { type DeviceDefinition, partBase, steadyWave, twoPins } from '../definition.ts';
-import { type CellState, CHEMISTRIES, typicalCell } from './cells.ts';
+import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { steadyWave } from '../law.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
+import { leads } from '../symbol.ts';
+import { type CellState, CHEMISTRIES, type Chemistry, cellSize, typicalCell } from './cells.ts';
 
 const schema = z
   .strictObject({
@@ -36,14 +40,51 @@ export function cellOf(part: BatteryPart): CellState {
 /** Series adds volts and ohms; parallel divides ohms. */
 export const battery: DeviceDefinition<'battery', typeof schema> = {
   kind: 'battery',
+  name: 'battery',
   pins: ['plus', 'minus'],
   polar: true,
-  supplies: true,
-  toleranced: 'openVolts',
   schema,
   expand: (part, build) => {
     const cell = cellOf(part);
     const series = part.series ?? 1;
     build.source(0, 1, steadyWave(cell.openVolts * series), (cell.ohms * series) / (part.parallel ?? 1), 0);
   },
+  value: ({ series = 1, parallel = 1, size = '', chemistry }) => {
+    const cells = `${series > 1 || parallel > 1 ? `${series}${parallel > 1 ? `×${parallel}` : ''} × ` : ''}${size}`.trim();
+    return [cells, chemistry ?? ''].filter(Boolean).join(' ');
+  },
+  symbol: [leads(4), { d: 'M-4 -14V14', fill: 'none' }, { d: 'M4 -7V7', fill: 'none', bold: true }],
+  typed: { letter: 'B', words: ['battery', 'cell', 'cells'], example: 'B1 3 aaa alkaline', read },
+  source: {
+    volts: (part) => cellOf(part).openVolts * (part.series ?? 1),
+    isIdeal: (part) => cellOf(part).ohms === 0,
+    isCell: true,
+  },
+  drives: [0],
+  toleranced: 'openVolts',
+  usualTolerance: 0.06,
+  implied: (part) => ({ openVolts: cellOf(part).openVolts, cellOhms: cellOf(part).ohms }),
+  ratings: ({ rated }) => statedRatings(rated),
+  readings: ['volts'],
+  fails: ['drift', 'open'],
 };
+
+function read(words: readonly string[]): TypedPart | string {
+  let chemistry: Chemistry | undefined;
+  let series: number | undefined;
+  const leftover: string[] = [];
+  for (const word of words) {
+    const lower = word.toLowerCase();
+    const known = CHEMISTRIES.find((name) => name === lower || name.replace('-', '') === lower);
+    if (known) chemistry = known;
+    else if (lower === 'coin') chemistry = 'lithium-coin';
+    else if (series === undefined && /^\d{1,2}x?$/.test(lower)) series = Number.parseInt(lower, 10);
+    else if (lower !== 'x' && lower !== '×') leftover.push(word);
+  }
+  if (!chemistry) return `which cells? One of ${CHEMISTRIES.join(', ')}.`;
+  const [typedSize, ...odd] = leftover;
+  if (odd.length > 0) return `“${odd[0]}” says nothing of a battery.`;
+  const size = cellSize(chemistry, typedSize);
+  if (typedSize !== undefined && size === undefined) return `${chemistry} has no size “${typedSize}” here.`;
+  return { fields: { chemistry, series: series ?? 1, ...(size !== undefined && { size }) } };
+}

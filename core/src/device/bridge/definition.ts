@@ -1,7 +1,10 @@
 import { z } from 'zod';
-import { type DeviceDefinition, fourPins, partBase } from '../definition.ts';
+import type { DeviceDefinition } from '../definition.ts';
 import { junctionLaw, TYPICAL_DIODES } from '../diode/junction.ts';
 import { diodeModelSchema } from '../led/model-schema.ts';
+import { fourPins, partBase } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
+import { BOX } from '../symbol.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -16,9 +19,9 @@ const schema = z.strictObject({
 /** Four diodes: from each AC pin to plus, from minus to each AC pin. */
 export const bridge: DeviceDefinition<'bridge', typeof schema> = {
   kind: 'bridge',
+  name: 'bridge',
   pins: ['ac1', 'ac2', 'plus', 'minus'],
   polar: true,
-  supplies: false,
   schema,
   expand: (part, build, surroundings) => {
     const law = junctionLaw({ ...part, model: part.model ?? TYPICAL_DIODES[part.type ?? 'silicon'] }, surroundings);
@@ -27,4 +30,15 @@ export const bridge: DeviceDefinition<'bridge', typeof schema> = {
     build.curve(3, 0, law);
     build.curve(3, 1, law);
   },
+  value: ({ type }) => type ?? '',
+  symbol: BOX,
+  rectifies: true,
+  typed: {
+    words: ['bridge'],
+    example: 'B2 bridge on C N P M',
+    lookedUp: true,
+    read: (words) => (words.length === 0 ? { fields: {} } : `“${words[0]}” says nothing of a bridge.`),
+  },
+  ratings: ({ rated }) => statedRatings(rated),
+  fails: ['short', 'open'],
 };

@@ -1,5 +1,10 @@
 import { z } from 'zod';
-import { type DeviceDefinition, partBase, twoPins } from '../definition.ts';
+import { decodeMarking } from '../../marking/index.ts';
+import { formatEngineering } from '../../quantity/index.ts';
+import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
+import { leads } from '../symbol.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -11,13 +16,41 @@ const schema = z.strictObject({
   initialVolts: z.number().min(-1e6).max(1e6).optional(),
 });
 
+export type CapacitorPart = z.infer<typeof schema>;
+
 /** A capacitance behind a series resistance; open to direct current. */
 export const capacitor: DeviceDefinition<'capacitor', typeof schema> = {
   kind: 'capacitor',
+  name: 'capacitor',
   pins: ['a', 'b'],
   polar: false,
-  supplies: false,
-  toleranced: 'farads',
   schema,
   expand: (part, build) => build.capacitance(0, 1, part.farads, part.ohms ?? 0, part.initialVolts ?? 0),
+  value: ({ farads, rated }) => `${formatEngineering(farads, 'farads').text}${rated?.class ? ` ${rated.class}` : ''}`,
+  symbol: [leads(4), { d: 'M-4 -13V13M4 -13V13', fill: 'none' }],
+  typed: { letter: 'C', words: ['capacitor'], example: 'C1 334 X2', read },
+  toleranced: 'farads',
+  ratings: ({ rated }) => statedRatings(rated),
+  stores: true,
+  fails: ['drift', 'open', 'short'],
 };
+
+/** `334 X2`, `10uF 400v`, `mark 2A104J`: a marking, and beside it volts and a class. */
+function read(words: readonly string[]): TypedPart | string {
+  const described = words.filter((word) => word.toLowerCase() !== 'mark');
+  const first = decodeMarking(described.join(' '), 'capacitor-code')[0];
+  if (!first)
+    return described.length === 0 ? 'its farads, as “10uF 400v” or “334 X2”.' : `“${described.join(' ')}” is no capacitance that I know.`;
+  const safety = described.find((word) => /^[XY][1-4]$/i.test(word))?.toUpperCase();
+  const volts = described.map((word) => /^(\d+(?:\.\d+)?)v(?:ac|dc)?$/i.exec(word)?.[1]).find((figure) => figure !== undefined);
+  const rated = { ...(safety && { class: safety }), ...(volts !== undefined && { volts: Number(volts) }) };
+  return {
+    fields: {
+      farads: first.value,
+      ...(first.tolerance && { tolerance: first.tolerance }),
+      ...(Object.keys(rated).length > 0 && { rated }),
+      marking: described.join(' '),
+    },
+    why: first.why,
+  };
+}

@@ -1,5 +1,10 @@
 import { z } from 'zod';
-import { type DeviceDefinition, partBase, steadyWave, twoPins } from '../definition.ts';
+import { formatEngineering, readFigure, readFigures } from '../../quantity/index.ts';
+import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { steadyWave } from '../law.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
+import { CIRCLE, leads } from '../symbol.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -12,10 +17,33 @@ const schema = z.strictObject({
 /** An ideal direct voltage behind a resistance. */
 export const dc: DeviceDefinition<'dc', typeof schema> = {
   kind: 'dc',
+  name: 'supply',
   pins: ['plus', 'minus'],
   polar: true,
-  supplies: true,
-  toleranced: 'volts',
   schema,
   expand: (part, build) => build.source(0, 1, steadyWave(part.volts), part.ohms ?? 0, 0),
+  value: ({ volts, note }) => `${formatEngineering(volts, 'volts').text}${note ? ` ${note}` : ''}`,
+  symbol: [leads(13), CIRCLE, { d: 'M-7 -3V3M-10 0H-4M4 0H10', fill: 'none' }],
+  typed: { letter: 'V', words: ['dc', 'supply'], example: 'V1 5v usb', read },
+  source: {
+    volts: ({ volts }) => volts,
+    isIdeal: ({ ohms = 0 }) => ohms === 0,
+    scaled: (part, share) => ({ ...part, volts: part.volts * share }),
+  },
+  drives: [0],
+  toleranced: 'volts',
+  usualTolerance: 0.05,
+  ratings: ({ rated }) => statedRatings(rated),
+  readings: ['volts'],
+  fails: [],
 };
+
+function read(words: readonly string[]): TypedPart | string {
+  const isFigure = (word: string) => readFigure(word) !== undefined;
+  const figures = readFigures(words.filter(isFigure), { volts: 'volts', ohms: 'ohms' });
+  if (typeof figures === 'string') return figures;
+  if (figures.volts === undefined) return 'its volts, as “5v”.';
+  const names = words.filter((word) => !isFigure(word));
+  const note = names.map((name) => (name.toLowerCase() === 'usb' ? 'USB' : name)).join(' ');
+  return { fields: { volts: figures.volts, ...(figures.ohms !== undefined && { ohms: figures.ohms }), ...(note !== '' && { note }) } };
+}

@@ -1,6 +1,9 @@
 import { z } from 'zod';
-import { type DeviceDefinition, partBase, twoPins } from '../definition.ts';
+import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { diodeModelSchema } from '../led/model-schema.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
+import { CATHODE_BAR, leads, triangle } from '../symbol.ts';
 import { junctionLaw, TYPICAL_DIODES } from './junction.ts';
 
 const schema = z.strictObject({
@@ -16,10 +19,22 @@ const schema = z.strictObject({
 
 export const diode: DeviceDefinition<'diode', typeof schema> = {
   kind: 'diode',
+  name: 'diode',
   pins: ['anode', 'cathode'],
   polar: true,
-  supplies: false,
   schema,
   expand: (part, build, surroundings) =>
     build.curve(0, 1, junctionLaw({ ...part, model: part.model ?? TYPICAL_DIODES[part.type ?? 'silicon'] }, surroundings)),
+  value: ({ type }) => type ?? '',
+  symbol: [leads(10), triangle('sheet'), CATHODE_BAR],
+  typed: { words: ['diode', 'schottky'], telling: ['schottky'], example: 'D2 diode schottky', lookedUp: true, read },
+  ratings: ({ rated }) => statedRatings(rated),
+  inString: true,
+  fails: ['short', 'open'],
 };
+
+function read(words: readonly string[]): TypedPart | string {
+  const odd = words.find((word) => !/^(silicon|schottky)$/i.test(word));
+  if (odd !== undefined) return `a diode is silicon or schottky, not “${odd}”.`;
+  return { fields: { type: words.some((word) => word.toLowerCase() === 'schottky') ? 'schottky' : 'silicon' } };
+}

@@ -1,5 +1,5 @@
 import { AMBIENT_CELSIUS } from '../ambient.ts';
-import type { CurveLaw, Surroundings } from '../definition.ts';
+import type { CurveLaw, Surroundings } from '../law.ts';
 import { type ChipModel, chipLaw } from '../led/chip-model.ts';
 
 /** Typical junctions of FORMATS: {Is (A), n, Rs (ohm)} of a 1 A silicon rectifier and of a small Schottky diode. */

@@ -1,5 +1,8 @@
 import { z } from 'zod';
-import { type DeviceDefinition, partBase, twoPins } from '../definition.ts';
+import { formatEngineering, readFigures } from '../../quantity/index.ts';
+import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
 
 const COLD_OHMS = 0.1;
 
@@ -13,10 +16,28 @@ const schema = z.strictObject({
 /** A fuse is a resistance while intact; `rated.amps` says when it is not. */
 export const fuse: DeviceDefinition<'fuse', typeof schema> = {
   kind: 'fuse',
+  name: 'fuse',
   pins: ['a', 'b'],
   polar: false,
-  supplies: false,
-  toleranced: 'ohms',
   schema,
   expand: (part, build) => build.resistance(0, 1, part.ohms ?? COLD_OHMS),
+  value: ({ rated }) => (rated?.amps === undefined ? '' : formatEngineering(rated.amps, 'amps').text),
+  symbol: [
+    { d: 'M-27 -7H27V7H-27Z', fill: 'sheet' },
+    { d: 'M-27 0H27', fill: 'none' },
+  ],
+  typed: { letter: 'F', words: ['fuse'], example: 'F1 fuse 500ma', read },
+  toleranced: 'ohms',
+  ratings: ({ rated }) => statedRatings(rated),
+  conducts: true,
+  deadOhms: ({ ohms = COLD_OHMS }) => ohms,
+  isWire: () => true,
+  fails: ['open'],
 };
+
+function read(words: readonly string[]): TypedPart | string {
+  const figures = readFigures(words, { amps: 'amps', ohms: 'ohms' });
+  if (typeof figures === 'string') return figures;
+  const { amps, ohms } = figures;
+  return { fields: { ...(amps !== undefined && { rated: { amps } }), ...(ohms !== undefined && { ohms }) } };
+}

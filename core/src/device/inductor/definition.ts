@@ -1,5 +1,9 @@
 import { z } from 'zod';
-import { type DeviceDefinition, partBase, twoPins } from '../definition.ts';
+import { decodeMarking } from '../../marking/index.ts';
+import { formatEngineering, readFigures } from '../../quantity/index.ts';
+import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -13,10 +17,34 @@ const schema = z.strictObject({
 /** An inductance with its winding's resistance; a short to direct current. */
 export const inductor: DeviceDefinition<'inductor', typeof schema> = {
   kind: 'inductor',
+  name: 'inductor',
   pins: ['a', 'b'],
   polar: false,
-  supplies: false,
-  toleranced: 'henries',
   schema,
   expand: (part, build) => build.inductance(0, 1, part.henries, part.ohms ?? 0),
+  value: ({ henries }) => formatEngineering(henries, 'henries').text,
+  symbol: [{ d: 'M-27 -7H27V7H-27Z', fill: 'ink' }],
+  typed: { letter: 'L', words: ['inductor', 'coil'], example: 'L1 470uH', read },
+  toleranced: 'henries',
+  ratings: ({ rated }) => statedRatings(rated),
+  conducts: true,
+  deadOhms: ({ ohms = 0 }) => ohms,
+  stores: true,
+  fails: ['open'],
 };
+
+function read(words: readonly string[]): TypedPart | string {
+  const [code = '', ...rest] = words.filter((word) => word.toLowerCase() !== 'mark');
+  const first = decodeMarking(code, 'inductor-code')[0];
+  if (!first) return `“${code}” is no inductance, as “470uH” or “471”.`;
+  const figures = readFigures(rest, { ohms: 'ohms', amps: 'amps' });
+  if (typeof figures === 'string') return figures;
+  const { ohms, amps } = figures;
+  const fields = {
+    henries: first.value,
+    ...(first.tolerance && { tolerance: first.tolerance }),
+    ...(ohms !== undefined && { ohms }),
+    ...(amps !== undefined && { rated: { amps } }),
+  };
+  return { fields: { ...fields, marking: code }, why: first.why };
+}

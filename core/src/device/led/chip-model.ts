@@ -1,5 +1,5 @@
 import { wrightOmega } from '../../numeric/index.ts';
-import type { CurveLaw } from '../definition.ts';
+import type { CurveLaw } from '../law.ts';
 
 /** One chip's diode law, at 25 °C. */
 export interface ChipModel {

@@ -1,10 +1,15 @@
 import { z } from 'zod';
 import { AMBIENT_CELSIUS } from '../ambient.ts';
-import { type CurveLaw, type DeviceDefinition, partBase, type Surroundings, twoPins } from '../definition.ts';
+import type { DeviceDefinition } from '../definition.ts';
+import type { CurveLaw, Surroundings } from '../law.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { CATHODE_BAR, leads, triangle } from '../symbol.ts';
 import { type ChipModel, chipLaw, chipVoltsAt } from './chip-model.ts';
 import { LED_BODY_NAMES, LED_COLOUR_NAMES } from './colours.ts';
 import { fitChip, typicalChip } from './fit-chip.ts';
 import { diodeModelSchema } from './model-schema.ts';
+import { ledRatings } from './ratings.ts';
+import { readLed } from './typed.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -36,6 +41,8 @@ export type LedPart = z.infer<typeof schema>;
 
 /** Of one chip, where the part does not say. */
 const VOLTS_PER_KELVIN = -0.002;
+/** One standard deviation of the common shift of an unmarked LED's chip volts (FORMATS, readings and the estimate). */
+const SHIFT_VOLTS = 0.1;
 
 /** The chip model of a part: given, fitted to its points, or typical of its colour. */
 export function chipModelOf(part: LedPart): ChipModel {
@@ -70,9 +77,9 @@ export function chipLawOf(part: LedPart, surroundings: Surroundings): CurveLaw {
 /** Identical chips are one curve: total volts = series × a chip's, total amps = parallel × a chip's. */
 export const led: DeviceDefinition<'led', typeof schema> = {
   kind: 'led',
+  name: 'LED',
   pins: ['anode', 'cathode'],
   polar: true,
-  supplies: false,
   schema,
   expand: (part, build, surroundings) => {
     const chip = chipLawOf(part, surroundings);
@@ -88,4 +95,25 @@ export const led: DeviceDefinition<'led', typeof schema> = {
       limit: (volts, previous) => series * chip.limit(volts / series, previous / series),
     });
   },
+  value: ({ colour = '', series = 1, parallel = 1 }) =>
+    [colour, series > 1 ? `${series} in series` : '', parallel > 1 ? `${parallel} in parallel` : ''].filter(Boolean).join(', '),
+  symbol: [
+    leads(10),
+    triangle('light'),
+    CATHODE_BAR,
+    { d: 'M-4 13L3 21M3 21L-2.5 19.5M3 21L1.8 15.4M6 13L13 21M13 21L7.5 19.5M13 21L11.8 15.4', fill: 'none' },
+  ],
+  typed: { letter: 'D', words: ['led'], example: 'D1 led white 5mm', read: readLed },
+  chips: ({ series = 1, parallel = 1 }) => ({ series, parallel }),
+  implied: () => ({ voltsShift: 0 }),
+  learns: ({ voltsShift = 0, voltsUncertainty = SHIFT_VOLTS }) => ({
+    field: 'voltsShift',
+    value: voltsShift,
+    uncertainty: voltsUncertainty,
+  }),
+  ratings: ledRatings,
+  kelvinPerWatt: ({ kelvinPerWatt = 0, lightShare = 0 }) => kelvinPerWatt * (1 - lightShare),
+  inString: true,
+  readings: ['volts', 'alone'],
+  fails: ['open', 'short'],
 };

@@ -1,6 +1,10 @@
 import { z } from 'zod';
-import { type BlockLaw, type DeviceDefinition, partBase, threePins } from '../definition.ts';
+import type { DeviceDefinition } from '../definition.ts';
 import { junctionLaw, TYPICAL_DIODES } from '../diode/junction.ts';
+import { partBase, threePins } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
+import { BOX } from '../symbol.ts';
+import { channelLaw } from './law.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -18,9 +22,9 @@ const schema = z.strictObject({
 /** A square-law channel behind its drain resistance, and the body diode. */
 export const mosfet: DeviceDefinition<'mosfet', typeof schema> = {
   kind: 'mosfet',
+  name: 'MOSFET',
   pins: ['drain', 'gate', 'source'],
   polar: true,
-  supplies: false,
   schema,
   expand: (part, build, surroundings) => {
     const sign = part.polarity === 'n' ? 1 : -1;
@@ -34,43 +38,9 @@ export const mosfet: DeviceDefinition<'mosfet', typeof schema> = {
     if (sign > 0) build.curve(2, 0, body);
     else build.curve(0, 2, body);
   },
+  value: ({ polarity }) => `${polarity} channel`,
+  symbol: BOX,
+  across: [0, 2],
+  ratings: ({ rated }) => statedRatings(rated),
+  fails: ['short', 'open'],
 };
-
-/**
- * Shichman and Hodges' square law (IEEE J. Solid-State Circuits 3, 1968) without channel-length modulation:
- * saturation K/2·(Vgs − Vt)², triode K·((Vgs − Vt)·Vds − Vds²/2). Symmetrical: for Vds < 0 drain and source change places.
- */
-function channelLaw(sign: number, threshold: number, gain: number): BlockLaw {
-  return {
-    paths: [[0, 2]],
-    remembers: 0,
-    firstMode: 0,
-    nextMode: (_, mode) => mode,
-    evaluate(volts, amps, siemens) {
-      const vds = sign * volts[0];
-      const vgs = sign * volts[1];
-      const forward = vds >= 0;
-      const over = (forward ? vgs : vgs - vds) - threshold;
-      const across = Math.abs(vds);
-      let current = 0;
-      let byGate = 0;
-      let byDrain = 0;
-      if (over > 0 && across >= over) {
-        current = (gain / 2) * over ** 2;
-        byGate = gain * over;
-      } else if (over > 0) {
-        current = gain * (over * across - across ** 2 / 2);
-        byGate = gain * across;
-        byDrain = gain * (over - across);
-      }
-      amps[0] = sign * (forward ? current : -current);
-      amps[1] = 0;
-      // Backwards the gate is seen from the drain: ∂over/∂Vds = −1, ∂across/∂Vds = −1.
-      siemens[0] = forward ? byDrain : byGate + byDrain;
-      siemens[1] = forward ? byGate : -byGate;
-      siemens[2] = 0;
-      siemens[3] = 0;
-      return false;
-    },
-  };
-}

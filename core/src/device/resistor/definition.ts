@@ -1,5 +1,10 @@
 import { z } from 'zod';
-import { type DeviceDefinition, partBase, twoPins } from '../definition.ts';
+import { formatEngineering } from '../../quantity/index.ts';
+import type { DeviceDefinition } from '../definition.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { type Limit, statedLimit, statedRatings, usualLimit } from '../rating.ts';
+import { RESISTOR_BODY } from '../symbol.ts';
+import { readResistor } from './typed.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -9,12 +14,35 @@ const schema = z.strictObject({
   ohms: z.number().min(0).max(1e12),
 });
 
+export type ResistorPart = z.infer<typeof schema>;
+
+/** Of a small through-hole or 1206 resistor, W, where nothing is known of its size. */
+const USUAL_WATTS = 0.25;
+
+/** What a resistor may dissipate, free in air at 70 °C. */
+export function ratedResistorWatts({ rated }: Pick<ResistorPart, 'rated'>): Limit {
+  return rated?.watts === undefined ? usualLimit(USUAL_WATTS, 'its size') : statedLimit(rated.watts);
+}
+
 export const resistor: DeviceDefinition<'resistor', typeof schema> = {
   kind: 'resistor',
+  name: 'resistor',
   pins: ['a', 'b'],
   polar: false,
-  supplies: false,
-  toleranced: 'ohms',
   schema,
   expand: (part, build) => build.resistance(0, 1, part.ohms),
+  value: ({ ohms }) => (ohms === 0 ? 'link' : formatEngineering(ohms, 'ohms').text),
+  symbol: [RESISTOR_BODY],
+  typed: { letter: 'R', words: ['resistor'], example: 'R1 red violet black gold', read: readResistor },
+  toleranced: 'ohms',
+  usualTolerance: 0.05,
+  ratings: (part) => [
+    ...(part.ohms > 0 ? [{ of: 'watts' as const, limit: ratedResistorWatts(part) }] : []),
+    ...statedRatings(part.rated).filter(({ of }) => of !== 'watts'),
+  ],
+  conducts: true,
+  deadOhms: ({ ohms }) => ohms,
+  inString: true,
+  readings: ['volts', 'ohms'],
+  fails: ['open', 'drift'],
 };

@@ -1,5 +1,10 @@
 import { z } from 'zod';
-import { type CurveLaw, type CurvePoint, type DeviceDefinition, partBase, twoPins } from '../definition.ts';
+import { formatEngineering, readFigures } from '../../quantity/index.ts';
+import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
+import { CIRCLE, leads } from '../symbol.ts';
+import { sinkLaw } from './law.ts';
 
 const schema = z
   .strictObject({
@@ -17,50 +22,34 @@ const schema = z
     path: ['amps'],
   });
 
-type SinkPart = z.infer<typeof schema>;
+export type SinkPart = z.infer<typeof schema>;
 
-/** Corners are rounded over this share of the dropout, far inside what any such part keeps to. */
-const CORNER_SHARE = 1e-3;
-/** What still rises above dropout, relative to the slope below it: so that a sink alone in a loop has a solution. */
-const RESIDUAL_SLOPE = 1e-9;
+/** The current that it holds, A. */
+export function sinkAmps({ amps, referenceVolts = Number.NaN, senseOhms = Number.NaN }: SinkPart): number {
+  return amps ?? referenceVolts / senseOhms;
+}
 
 /** A linear constant-current regulator: a resistance below dropout, constant amps above, nothing backwards. */
 export const sink: DeviceDefinition<'sink', typeof schema> = {
   kind: 'sink',
+  name: 'sink',
   pins: ['in', 'out'],
   polar: true,
-  supplies: false,
-  toleranced: 'amps',
   schema,
   expand: (part, build) => build.curve(0, 1, sinkLaw(sinkAmps(part), part.dropoutVolts)),
+  value: (part) => formatEngineering(sinkAmps(part), 'amps').text,
+  symbol: [leads(13), CIRCLE, { d: 'M0 -13V13', fill: 'none' }],
+  typed: { letter: 'U', words: ['sink'], example: 'U1 sink 20ma 2v', lookedUp: true, read },
+  toleranced: 'amps',
+  ratings: ({ rated }) => statedRatings(rated),
+  inString: true,
+  fails: ['open', 'short'],
 };
 
-function sinkAmps(part: SinkPart): number {
-  return part.amps ?? (part.referenceVolts ?? Number.NaN) / (part.senseOhms ?? Number.NaN);
-}
-
-/** slope·(max(0, v) − soft(v − dropout)), with soft(v) = (v + √(v² + w²))/2: the upper corner is rounded, exact far from it. */
-function sinkLaw(amps: number, dropoutVolts: number): CurveLaw {
-  const slope = amps / dropoutVolts;
-  const w = CORNER_SHARE * dropoutVolts;
-  const top = Math.hypot(dropoutVolts, w);
-  return {
-    evaluate(volts: number, out: CurvePoint) {
-      const root = Math.hypot(volts - dropoutVolts, w);
-      const forwards = volts >= 0 ? 1 : 0;
-      out.amps = slope * forwards * ((volts + top - root) / 2) + RESIDUAL_SLOPE * slope * volts;
-      out.siemens = (slope * forwards * (1 - (volts - dropoutVolts) / root)) / 2 + RESIDUAL_SLOPE * slope;
-    },
-    // A step over a corner stops there: between its corners the law is straight, and from a corner any step is free.
-    limit: (volts, previous) => {
-      const corners = volts > previous ? [0, dropoutVolts] : [dropoutVolts, 0];
-      const near = 1e-9 * dropoutVolts;
-      return (
-        corners.find((corner) =>
-          volts > previous ? previous < corner - near && volts > corner : previous > corner + near && volts < corner,
-        ) ?? volts
-      );
-    },
-    firstVolts: 0,
-  };
+function read(words: readonly string[]): TypedPart | string {
+  const figures = readFigures(words, { amps: 'amps', volts: 'volts' });
+  if (typeof figures === 'string') return figures;
+  const { amps, volts } = figures;
+  if (amps === undefined || volts === undefined) return 'its amps and the volts that it needs over it, as “20ma 2v”.';
+  return { fields: { amps, dropoutVolts: volts } };
 }

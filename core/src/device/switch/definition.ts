@@ -1,5 +1,8 @@
 import { z } from 'zod';
-import { type DeviceDefinition, partBase, twoPins } from '../definition.ts';
+import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
+import { leads } from '../symbol.ts';
 
 /** Typical contact resistance of a small slide or push switch, lead to lead. */
 const CONTACT_OHMS = 0.02;
@@ -16,10 +19,28 @@ const schema = z.strictObject({
 
 export const switchDevice: DeviceDefinition<'switch', typeof schema> = {
   kind: 'switch',
+  name: 'switch',
   pins: ['a', 'b'],
   polar: false,
-  supplies: false,
-  toleranced: 'ohms',
   schema,
   expand: (part, build) => build.resistance(0, 1, part.closed === false ? OPEN_OHMS : (part.ohms ?? CONTACT_OHMS)),
+  value: ({ closed }) => (closed === false ? 'open' : ''),
+  symbol: [
+    leads(18),
+    { d: 'M-18 0L17 -9', fill: 'none' },
+    { d: 'M-21 0A3 3 0 1 0 -15 0A3 3 0 1 0 -21 0ZM15 0A3 3 0 1 0 21 0A3 3 0 1 0 15 0Z', fill: 'ink' },
+  ],
+  typed: { letter: 'S', words: ['switch'], example: 'S1 switch', read },
+  toleranced: 'ohms',
+  ratings: ({ rated }) => statedRatings(rated),
+  conducts: true,
+  deadOhms: ({ closed, ohms = CONTACT_OHMS }) => (closed === false ? undefined : ohms),
+  isWire: ({ closed }) => closed !== false,
+  fails: ['open'],
 };
+
+function read(words: readonly string[]): TypedPart | string {
+  const odd = words.find((word) => !/^(open|closed)$/i.test(word));
+  if (odd !== undefined) return `a switch is open or closed, not “${odd}”.`;
+  return { fields: { closed: !words.some((word) => word.toLowerCase() === 'open') } };
+}

@@ -1,6 +1,11 @@
 import { z } from 'zod';
-import { type CurveLaw, type CurvePoint, type DeviceDefinition, partBase, twoPins } from '../definition.ts';
+import { formatEngineering, readFigures } from '../../quantity/index.ts';
+import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { junctionLaw, TYPICAL_DIODES } from '../diode/junction.ts';
+import { partBase, twoPins } from '../part-base.ts';
+import { statedRatings } from '../rating.ts';
+import { leads, triangle } from '../symbol.ts';
+import { withZener } from './law.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -13,34 +18,32 @@ const schema = z.strictObject({
 
 /** The current at which a zener's volts are stated. */
 const TEST_AMPS = 0.005;
-/** The knee is rounded over this many volts: softplus of four widths. */
-const KNEE_VOLTS = 0.02 / 4;
+const USUAL_ZENER_OHMS = 5;
 
-/** Forward as a silicon diode; reverse a resistance above the knee, rounded so that its slope has no jump. */
+/** Forward as a silicon diode; reverse a resistance above the knee. */
 export const zener: DeviceDefinition<'zener', typeof schema> = {
   kind: 'zener',
+  name: 'zener',
   pins: ['anode', 'cathode'],
   polar: true,
-  supplies: false,
-  toleranced: 'zenerVolts',
   schema,
   expand: (part, build, surroundings) => {
-    const ohms = part.zenerOhms ?? 5;
+    const ohms = part.zenerOhms ?? USUAL_ZENER_OHMS;
     build.curve(0, 1, withZener(junctionLaw({ model: TYPICAL_DIODES.silicon }, surroundings), part.zenerVolts - TEST_AMPS * ohms, ohms));
   },
+  value: ({ zenerVolts }) => formatEngineering(zenerVolts, 'volts').text,
+  symbol: [leads(10), triangle('sheet'), { d: 'M5 -11H10V11', fill: 'none' }],
+  typed: { letter: 'Z', words: ['zener'], example: 'Z1 zener 5v1', lookedUp: true, read },
+  toleranced: 'zenerVolts',
+  ratings: ({ rated }) => statedRatings(rated),
+  inString: true,
+  fails: ['short', 'open'],
 };
 
-function withZener(forward: CurveLaw, kneeVolts: number, ohms: number): CurveLaw {
-  return {
-    evaluate(volts: number, out: CurvePoint) {
-      forward.evaluate(volts, out);
-      const u = (-volts - kneeVolts) / KNEE_VOLTS;
-      // ln(1 + e^u), which is u far above the knee and nothing far below.
-      const soft = u > 40 ? u : Math.log1p(Math.exp(u));
-      out.amps -= (KNEE_VOLTS * soft) / ohms;
-      out.siemens += 1 / (1 + Math.exp(Math.min(700, -u))) / ohms;
-    },
-    limit: forward.limit,
-    firstVolts: forward.firstVolts,
-  };
+function read(words: readonly string[]): TypedPart | string {
+  const figures = readFigures(words, { volts: 'volts', watts: 'watts' });
+  if (typeof figures === 'string') return figures;
+  const { volts, watts } = figures;
+  if (volts === undefined) return 'its volts, as “5v1”.';
+  return { fields: { zenerVolts: volts, ...(watts !== undefined && { rated: { watts } }) } };
 }

@@ -1,7 +1,6 @@
-import type { Circuit } from '../../circuit/index.ts';
-import type { LedPart } from '../../device/index.ts';
+import { type Circuit, partsOfKind } from '../../circuit/index.ts';
+import { type LedPart, lightShareOf } from '../../device/index.ts';
 import type { Solution } from '../../solve/index.ts';
-import { lightShareOf } from '../ratings.ts';
 import { type HeatPath, type HeatPathOf, heatPathOf } from './heat-path.ts';
 
 /** What is known of the heat path, from looking at it and from the thermometer. */
@@ -9,7 +8,7 @@ export type Thermal = Pick<HeatPathOf, 'seat' | 'ambientCelsius' | 'read'>;
 
 /** The LEDs that take power. */
 export function litLeds(circuit: Circuit, solution: Solution): readonly LedPart[] {
-  return circuit.parts.filter((part): part is LedPart => part.kind === 'led' && (solution.leds[part.ref]?.chip.watts ?? 0) > 0);
+  return partsOfKind(circuit, 'led').filter(({ ref }) => (solution.leds[ref]?.chip.watts ?? 0) > 0);
 }
 
 export function chipsOf({ series = 1, parallel = 1 }: LedPart): number {

@@ -1,4 +1,4 @@
-import type { Circuit } from '../../circuit/index.ts';
+import { type Circuit, partsOfKind } from '../../circuit/index.ts';
 import { formatEngineering } from '../../quantity/index.ts';
 import type { Move, MoveFinder } from '../way.ts';
 
@@ -24,8 +24,8 @@ export const replaceResistors: MoveFinder = (circuit) =>
 /** By marked value: as measured, alike resistors differ a little. */
 function groupsOf(circuit: Circuit): readonly { refs: string[]; ohms: number }[] {
   const groups: { refs: string[]; ohms: number }[] = [];
-  for (const part of circuit.parts) {
-    if (part.kind !== 'resistor' || part.ohms === 0) continue;
+  for (const part of partsOfKind(circuit, 'resistor')) {
+    if (part.ohms === 0) continue;
     const group = groups.find(({ ohms }) => Math.abs(ohms / part.ohms - 1) < 0.1);
     if (group) group.refs.push(part.ref);
     else groups.push({ refs: [part.ref], ohms: part.ohms });

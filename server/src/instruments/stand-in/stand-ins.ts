@@ -3,6 +3,7 @@ import {
   displayed,
   GENERIC_METERS,
   type HeldTo,
+  isAlternating,
   type Meter,
   type Quantity,
   statisticOf,
@@ -151,7 +152,7 @@ function powerMeter(room: StandInRoom): StandIn {
   const figures = async () => {
     await wait(room.unsettledMs + INTEGRATION_MS);
     const circuit = room.circuit();
-    const alternates = room.gadget.circuit.parts.some(({ kind }) => kind === 'ac');
+    const alternates = isAlternating(room.gadget.circuit);
     const meter = generic(alternates ? 'power meter at the plug' : 'USB meter');
     const [volts, amps, watts] = circuit ? orThrow(trueInLine(room.gadget, circuit, meter)) : [0, 0, 0];
     return { meter, volts, amps, watts };

@@ -1,4 +1,4 @@
-import { type Circuit, formatEngineering, type ProbeProposal, suppliesOf } from '@mindful-probe/core';
+import { type Circuit, deviceOf, formatEngineering, type ProbeProposal, suppliesOf } from '@mindful-probe/core';
 
 /** A proposed reading in words. */
 export interface SaidProposal {
@@ -27,6 +27,7 @@ export function sayProposal(
   const inLead = ref === supply?.ref && (kind === 'amps' || kind === 'watts');
   const place = inLead ? `${kind} in the supply’s lead` : kind === 'volts' ? `volts across ${ref}` : `ohms of ${ref}, ${state}`;
   const why = `${place}: ${share(now)} → ${share(expectedUncertainty)}`;
-  const caution = contact && supply?.kind === 'ac' ? 'a live contact with mains: clip on dead, one hand, then power' : undefined;
+  const caution =
+    contact && supply && deviceOf(supply.kind).source?.hertz ? 'a live contact with mains: clip on dead, one hand, then power' : undefined;
   return { what: inLead ? 'in' : ref, why, line: inLead ? 'in ' : `${ref} `, ...(caution !== undefined && { caution }) };
 }

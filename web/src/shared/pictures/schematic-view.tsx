@@ -1,13 +1,12 @@
 import {
   BOX_DIODE,
   type Circuit,
+  deviceOf,
   drawSchematic,
-  isTall,
   LABEL_LINE,
   PIN_WORDS_OFFSET,
   type Schematic,
   type SchematicSymbol,
-  SYMBOL_SHAPES,
   symbolLabel,
   symbolTransform,
 } from '@mindful-probe/core';
@@ -95,7 +94,7 @@ interface DrawingProps {
 function SymbolDrawing({ symbol, lit }: DrawingProps) {
   return (
     <g transform={symbolTransform(symbol)} className={lit ? 'stroke-petrol' : 'stroke-ink'} strokeWidth={lit ? 2.5 : 1.5}>
-      {SYMBOL_SHAPES[symbol.kind].map(({ d, fill, bold }) => (
+      {deviceOf(symbol.kind).symbol.map(({ d, fill, bold }) => (
         <path key={d} d={d} className={FILLS[fill]} {...(bold && { strokeWidth: 4 })} />
       ))}
     </g>
@@ -110,7 +109,7 @@ function BoxDrawing({ symbol, lit }: DrawingProps) {
     <>
       <g className={`fill-sheet ${lit ? 'stroke-petrol' : 'stroke-ink'}`} strokeWidth={lit ? 2.5 : 1.5}>
         <rect x={x - box.width / 2} y={y - box.height / 2} width={box.width} height={box.height} />
-        {isTall(symbol) && kind !== 'converter' && <path d={BOX_DIODE} transform={`translate(${x} ${y + 16}) rotate(-90)`} />}
+        {deviceOf(kind).rectifies && <path d={BOX_DIODE} transform={`translate(${x} ${y + 16}) rotate(-90)`} />}
       </g>
       {box.pins.map(({ x: px, y: py, words, side }) => {
         const [dx, dy] = PIN_WORDS_OFFSET[side];

@@ -1,6 +1,7 @@
 import {
   type Circuit,
   formatEngineering,
+  isKind,
   planWatts,
   type Solution,
   type Stress,
@@ -137,7 +138,7 @@ function PartRectangle({ part, scale, circuit, share, over, chosen, onChoose }: 
       aria-selected={chosen}
       aria-label={`${part.ref} ${watts(part.watts)}`}
     >
-      {source?.kind === 'led' ? (
+      {isKind(source, 'led') ? (
         <>
           <rect x={x} y={y} width={w * share} height={h} className="fill-straw" />
           <rect x={x + w * share} y={y} width={w * (1 - share)} height={h} className="fill-[var(--straw-pale)]" />
@@ -145,7 +146,7 @@ function PartRectangle({ part, scale, circuit, share, over, chosen, onChoose }: 
       ) : (
         <rect x={x} y={y} width={w} height={h} className="fill-part" />
       )}
-      {over && <rect x={x} y={y} width={w} height={h} fill={source?.kind === 'led' ? 'url(#hatch-straw)' : 'url(#hatch-quiet)'} />}
+      {over && <rect x={x} y={y} width={w} height={h} fill={isKind(source, 'led') ? 'url(#hatch-straw)' : 'url(#hatch-quiet)'} />}
       <rect
         x={x}
         y={y}

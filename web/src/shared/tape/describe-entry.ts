@@ -1,4 +1,4 @@
-import { CLAIM_LABELS, CLAIM_TEXT_LABELS, type Entry, formatEngineering, GATES, partValue, sayClaim } from '@mindful-probe/core';
+import { CLAIM_LABELS, CLAIM_TEXT_LABELS, deviceOf, type Entry, formatEngineering, GATES, partValue, sayClaim } from '@mindful-probe/core';
 
 export interface EntryWords {
   /** As typed, else in words. */
@@ -60,7 +60,11 @@ export function describeEntry(entry: Entry): EntryWords {
     case 'note':
       return { words: typed ?? entry.text, meaning: typed?.startsWith('?') ? entry.text.slice(typed.length + 2) : 'note', mono };
     case 'part':
-      return { words: typed ?? entry.part.ref, meaning: `${entry.part.ref}, ${partValue(entry.part) || entry.part.kind}`, mono };
+      return {
+        words: typed ?? entry.part.ref,
+        meaning: `${entry.part.ref}, ${partValue(entry.part) || deviceOf(entry.part.kind).name}`,
+        mono,
+      };
     case 'place':
       return { words: typed ?? `${entry.ref} on ${entry.pins.join(' ')}`, meaning: `${entry.ref}, seen, value open`, mono: true };
     case 'join':

@@ -1,4 +1,4 @@
-import { type DriveDetails, heatSum, type LedDetails, TOO_HOT_CELSIUS } from '@mindful-probe/core';
+import { type DriveDetails, heatSum, type LedDetails, limitWords, TOO_HOT_CELSIUS } from '@mindful-probe/core';
 import { figureText } from '../../shared/figures/figure.tsx';
 import { SumLink } from '../../shared/figures/sum-link.tsx';
 
@@ -44,11 +44,11 @@ export function HeatPanel({ led: { ref, heat, junctionLimit, drift }, soaks }: H
         <b className="font-figures">{Math.round(high)} °C</b> <SumLink sum={heatSum({ ref, heat })} />.{' '}
         {high > junctionLimit.value ? (
           <b className="text-brick">
-            That {low > junctionLimit.value ? 'is' : 'may be'} above {junctionLimit.value} °C, {junctionLimit.source}.
+            That {low > junctionLimit.value ? 'is' : 'may be'} above {junctionLimit.value} °C, {limitWords(junctionLimit)}.
           </b>
         ) : (
           <>
-            {junctionLimit.value} °C is {junctionLimit.assumed ? junctionLimit.source : 'its rating'}.
+            {junctionLimit.value} °C is {junctionLimit.assumed ? limitWords(junctionLimit) : 'its rating'}.
           </>
         )}{' '}
         Most of the rise is from {dominant}.

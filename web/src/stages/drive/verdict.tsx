@@ -1,4 +1,13 @@
-import { type Appraisal, type Finding, type Limits, ledCurrentSum, resistorWattsSum, type Stress, suppliedSum } from '@mindful-probe/core';
+import {
+  type Appraisal,
+  type Finding,
+  type Limits,
+  ledCurrentSum,
+  partOfKind,
+  resistorWattsSum,
+  type Stress,
+  suppliedSum,
+} from '@mindful-probe/core';
 import { useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Figure, figureText, multipleText } from '../../shared/figures/figure.tsx';
@@ -23,7 +32,7 @@ export function Verdict({ appraisal, after, findings, rework }: VerdictProps) {
   const [pointed, setPointed] = useState<string>();
   const limits = useLedLimits(id, entries, rework, hardest?.ref);
   const resistor = stresses
-    .filter(({ of, ref }) => of === 'watts' && circuit.parts.some((part) => part.ref === ref && part.kind === 'resistor'))
+    .filter(({ of, ref }) => of === 'watts' && partOfKind(circuit, ref, 'resistor') !== undefined)
     .reduce<Stress | undefined>((most, stress) => (most && most.ratio.value >= stress.ratio.value ? most : stress), undefined);
   const claimed = specimen.claims.find(({ field }) => field === 'watts')?.value;
   return (

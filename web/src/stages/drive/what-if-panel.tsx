@@ -1,4 +1,4 @@
-import type { Appraisal, WhatIf, WhatIfOutcome } from '@mindful-probe/core';
+import { type Appraisal, deviceOf, isAlternating, partsOfKind, type WhatIf, type WhatIfOutcome } from '@mindful-probe/core';
 import { useEffect, useRef, useState } from 'react';
 import { figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { DriveRuler, RulerAxis } from '../../shared/pictures/drive-ruler.tsx';
@@ -10,8 +10,8 @@ const ROOM_CELSIUS = 25;
 /** Sliders for what the circuit meets in life: other volts, heat, emptier cells. The answer follows the hand. */
 export function WhatIfPanel({ appraisal }: { readonly appraisal: Appraisal }) {
   const { circuit, solution, hardest } = appraisal;
-  const cells = circuit.parts.some((part) => part.kind === 'battery' && part.chemistry !== undefined);
-  const others = circuit.parts.some(({ kind }) => kind === 'dc' || kind === 'ac');
+  const cells = partsOfKind(circuit, 'battery').some(({ chemistry }) => chemistry !== undefined);
+  const others = circuit.parts.some(({ kind }) => deviceOf(kind).source?.scaled);
   const [change, setChange] = useState<WhatIf>({ supplyShare: 1, celsius: ROOM_CELSIUS });
   const outcome = useOutcome(appraisal, change);
   if (!hardest) return <p className="text-quiet">There is no LED to ask about.</p>;
@@ -71,7 +71,7 @@ export function WhatIfPanel({ appraisal }: { readonly appraisal: Appraisal }) {
         )}
       </p>
       <p className="mt-1 text-12 text-quiet">
-        {circuit.parts.some(({ kind }) => kind === 'ac') ? 'On mains each step is solved whole, so it follows a moment later. ' : ''}
+        {isAlternating(circuit) ? 'On mains each step is solved whole, so it follows a moment later. ' : ''}
         Solves the circuit as found with this changed: {Object.keys(solution.leds).length === 1 ? 'its LED' : 'the LED driven hardest'}.
       </p>
     </>

@@ -1,4 +1,4 @@
-import { netOf, partValue } from '@mindful-probe/core';
+import { deviceOf, netOf, partValue } from '@mindful-probe/core';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { lightsOf, useLit } from './lit.tsx';
@@ -29,8 +29,7 @@ export function PartsTable() {
               {part.ref}
             </th>
             <td>
-              {part.kind === 'led' ? 'LED' : part.kind === 'dc' ? 'supply' : part.kind}{' '}
-              <span className="font-figures">{partValue(part)}</span>
+              {deviceOf(part.kind).name} <span className="font-figures">{partValue(part)}</span>
             </td>
             <td className="text-quiet">{part.marking ?? ''}</td>
             <td className="font-figures">{part.pins.join(', ')}</td>

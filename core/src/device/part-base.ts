@@ -1,0 +1,40 @@
+import { z } from 'zod';
+
+/** What a part's maker says it takes. All SI; `celsius` is the maximum (of an LED: of the junction). */
+export const ratedSchema = z.strictObject({
+  watts: z.number().positive().optional(),
+  volts: z.number().positive().optional(),
+  amps: z.number().positive().optional(),
+  peakAmps: z.number().positive().optional(),
+  reverseVolts: z.number().positive().optional(),
+  celsius: z.number().optional(),
+  class: z.string().max(40).optional(),
+});
+export type Rated = z.infer<typeof ratedSchema>;
+
+/** A ref as printed on a board or given by the user: `R1`, `D1-D24`, `IN`. */
+export const refSchema = z
+  .string()
+  .regex(/^[A-Za-z][A-Za-z0-9_-]{0,23}$/, 'a ref starts with a letter and has at most 24 letters, digits, - and _');
+
+/** A net name. */
+export const netSchema = z.string().min(1).max(40);
+
+/** What every part has, whatever its kind. `pins` are net names in the kind's order. */
+export const partBase = {
+  ref: refSchema,
+  rated: ratedSchema.optional(),
+  celsius: z.number().min(-100).max(500).optional(),
+  tolerance: z.number().positive().max(1).optional(),
+  marking: z.string().max(200).optional(),
+  note: z.string().max(2000).optional(),
+};
+
+/** Two pins, as net names. */
+export const twoPins = z.tuple([netSchema, netSchema]);
+
+/** Three pins. */
+export const threePins = z.tuple([netSchema, netSchema, netSchema]);
+
+/** Four pins. */
+export const fourPins = z.tuple([netSchema, netSchema, netSchema, netSchema]);

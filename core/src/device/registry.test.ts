@@ -1,0 +1,194 @@
+import { describe, expect, it } from '@jest/globals';
+import { type BlockLaw, type CurveLaw, deviceOf, PART_KINDS, type Part, type PartBuilder, type PartKind, partSchema } from './index.ts';
+
+/** A plain part of each kind, but for its pins. */
+const PLAIN: Readonly<Record<PartKind, Readonly<Record<string, unknown>>>> = {
+  dc: { volts: 5, ohms: 0.1 },
+  ac: { voltsRms: 230, hertz: 50, ohms: 1 },
+  battery: { chemistry: 'alkaline', size: 'AA', series: 2 },
+  resistor: { ohms: 100 },
+  capacitor: { farads: 1e-6 },
+  inductor: { henries: 1e-3, ohms: 2 },
+  diode: {},
+  zener: { zenerVolts: 5.1 },
+  led: { series: 2, parallel: 3, colour: 'red' },
+  bridge: {},
+  switch: {},
+  fuse: {},
+  sink: { amps: 0.02, dropoutVolts: 2 },
+  bjt: { polarity: 'npn' },
+  mosfet: { polarity: 'n', thresholdVolts: 1, gain: 1, onOhms: 0.1 },
+  converter: { mode: 'buck', outVolts: 5, limitAmps: 1, efficiency: 0.8, minInVolts: 6, maxInVolts: 24 },
+  thermistor: { ohms: 10, beta: 3000, kelvinPerWatt: 50 },
+  varistor: { volts: 470 },
+};
+
+function plainPart(kind: PartKind, fields: Readonly<Record<string, unknown>> = {}): Part {
+  const pins = deviceOf(kind).pins.map((_, index) => `n${index}`);
+  return partSchema.parse({ ref: 'X1', kind, pins, ...PLAIN[kind], ...fields });
+}
+
+interface Expansion {
+  readonly terminals: number[];
+  readonly curves: CurveLaw[];
+  readonly blocks: BlockLaw[];
+  readonly linear: { readonly what: string; readonly ohms: number }[];
+}
+
+/** What a part says that it is made of. */
+function expansionOf(part: Part, celsius = 25): Expansion {
+  const found: Expansion = { terminals: [], curves: [], blocks: [], linear: [] };
+  let inner = part.pins.length;
+  const build: PartBuilder = {
+    inner: () => inner++,
+    resistance: (a, b, ohms) => {
+      found.terminals.push(a, b);
+      found.linear.push({ what: 'resistance', ohms });
+    },
+    source: (plus, minus, _, ohms) => {
+      found.terminals.push(plus, minus);
+      found.linear.push({ what: 'source', ohms });
+    },
+    curve: (a, b, law) => {
+      found.terminals.push(a, b);
+      found.curves.push(law);
+    },
+    capacitance: (a, b, _, ohms) => {
+      found.terminals.push(a, b);
+      found.linear.push({ what: 'capacitance', ohms });
+    },
+    inductance: (a, b, _, ohms) => {
+      found.terminals.push(a, b);
+      found.linear.push({ what: 'inductance', ohms });
+    },
+    block: (terminals, law) => {
+      found.terminals.push(...terminals);
+      found.blocks.push(law);
+    },
+  };
+  deviceOf(part.kind).expand(part, build, { celsius });
+  return found;
+}
+
+describe.each(PART_KINDS)('the part kind %s', (kind) => {
+  const device = deviceOf(kind);
+  const part = plainPart(kind);
+
+  it('says what it is: a name, pins that differ, a symbol within its place', () => {
+    expect(device.name).toMatch(/^[A-Za-z]+$/);
+    expect(new Set(device.pins).size).toBe(device.pins.length);
+    expect(device.symbol.length).toBeGreaterThan(0);
+    for (const { d } of device.symbol)
+      for (const figure of d.match(/-?\d+(?:\.\d+)?/g) ?? []) expect(Math.abs(Number(figure))).toBeLessThanOrEqual(27);
+    expect(partSchema.safeParse({ ...part, nonsense: 1 }).success).toBe(false);
+  });
+
+  it('is made of elements on its own pins, and every pin is on one', () => {
+    const { terminals } = expansionOf(part);
+    const inner = new Set(terminals.filter((terminal) => terminal >= part.pins.length)).size;
+    expect(Math.max(...terminals)).toBeLessThan(part.pins.length + inner);
+    for (let pin = 0; pin < part.pins.length; pin++) expect(terminals).toContain(pin);
+  });
+
+  it('has curves whose slope is the derivative of their current, and whose limiting keeps its direction', () => {
+    const [at, above, below] = [0, 1, 2].map(() => ({ amps: 0, siemens: 0 })) as [CurvePointLike, CurvePointLike, CurvePointLike];
+    for (const law of expansionOf(part).curves) {
+      for (const volts of [-3, -0.31, 0.17, 0.72, 1.63, 3.9, 6.2]) {
+        const step = 1e-6;
+        law.evaluate(volts, at);
+        law.evaluate(volts + step, above);
+        law.evaluate(volts - step, below);
+        const slope = (above.amps - below.amps) / (2 * step);
+        expect(Math.abs(slope - at.siemens)).toBeLessThanOrEqual(1e-9 + 2e-3 * Math.abs(at.siemens));
+        expect(law.limit(volts, volts)).toBeCloseTo(volts, 9);
+        const limited = law.limit(volts, 0.1);
+        expect(limited).toBeGreaterThanOrEqual(Math.min(volts, 0.1, law.firstVolts) - 1e-9);
+        expect(limited).toBeLessThanOrEqual(Math.max(volts, 0.1, law.firstVolts) + 1e-9);
+      }
+    }
+  });
+
+  it('shows a meter what it is made of, and conducts where it says so', () => {
+    const { linear, curves, blocks } = expansionOf(part);
+    if (device.conducts) {
+      expect([...curves, ...blocks]).toEqual([]);
+      expect(linear.every(({ what }) => what === 'resistance' || what === 'inductance')).toBe(true);
+    }
+    const ohms = device.deadOhms?.(part);
+    if (ohms !== undefined) expect(linear[0]?.ohms).toBeCloseTo(ohms, 9);
+    expect(device.isWire?.(part) ?? false).toBe(kind === 'fuse' || kind === 'switch');
+  });
+
+  it('states every rating that its maker does, and only those as not assumed', () => {
+    const rated = { watts: 1.5, volts: 40, amps: 0.7, peakAmps: 2, reverseVolts: 6, celsius: 110 };
+    const stated = device.ratings?.(plainPart(kind, { rated })) ?? [];
+    expect(
+      stated
+        .filter(({ limit }) => !limit.assumed)
+        .map(({ limit }) => limit.value)
+        .sort(),
+    ).toEqual(Object.values(rated).sort());
+    for (const { limit } of device.ratings?.(part) ?? []) expect(limit.assumed && limit.usualFor !== undefined).toBe(true);
+  });
+
+  it('implies no value that would change it if it were stated', () => {
+    for (const [field, value] of Object.entries(device.implied?.(part) ?? {})) {
+      const [said, meant] = [expansionOf(plainPart(kind, { [field]: value })), expansionOf(part)];
+      expect(said.linear).toEqual(meant.linear);
+    }
+    if (device.toleranced !== undefined) expect({ ...part, ohms: 1, ...device.implied?.(part) }).toHaveProperty(device.toleranced);
+    if (device.learns) expect(device.learns(part).uncertainty).toBeGreaterThan(0);
+  });
+
+  it('tells a source by its volts, which scale', () => {
+    const { source } = device;
+    if (!source) return;
+    expect(source.volts(part)).toBeGreaterThan(0);
+    expect(source.isIdeal(part)).toBe(false);
+    const doubled = source.scaled?.(part, 2);
+    if (doubled) expect(source.volts(doubled)).toBeCloseTo(2 * source.volts(part), 12);
+  });
+
+  it('fails in ways that are told once each', () => {
+    expect(new Set(device.fails).size).toBe(device.fails.length);
+  });
+});
+
+type CurvePointLike = { amps: number; siemens: number };
+
+describe('kinds that tell by temperature', () => {
+  it('a thermistor follows ohms·exp(beta·(1/T − 1/298.15)): 10 ohm with 3000 K has 2.93 ohm at 75 °C', () => {
+    // exp(3000·(1/348.15 − 1/298.15)) = exp(−1.4450) = 0.2357
+    expect(expansionOf(plainPart('thermistor'), 75).linear[0]?.ohms).toBeCloseTo(10 * 0.23575, 2);
+    expect(expansionOf(plainPart('thermistor', { beta: -3000 }), 75).linear[0]?.ohms).toBeCloseTo(10 / 0.23575, 1);
+    expect(expansionOf(plainPart('thermistor'), 25).linear[0]?.ohms).toBe(10);
+  });
+
+  it('a varistor carries 1 mA at its volts, 2^30 times less at half of them, and the same the other way', () => {
+    const [law] = expansionOf(plainPart('varistor')).curves;
+    const out = { amps: 0, siemens: 0 };
+    law?.evaluate(470, out);
+    expect(out.amps).toBeCloseTo(1e-3, 12);
+    law?.evaluate(235, out);
+    expect(out.amps / (1e-3 / 2 ** 30)).toBeCloseTo(1, 9);
+    law?.evaluate(-470, out);
+    expect(out.amps).toBeCloseTo(-1e-3, 12);
+  });
+});
+
+describe('what is assumed where nothing is said', () => {
+  it.each([
+    ['resistor', 0.05],
+    ['dc', 0.05],
+    ['battery', 0.06],
+    ['thermistor', 0.2],
+    ['varistor', 0.1],
+    ['capacitor', undefined],
+  ] as const)('a %s is within %s of its value', (kind, tolerance) => {
+    expect(deviceOf(kind).usualTolerance).toBe(tolerance);
+  });
+
+  it('an unmarked LED is off its class curve by 0.1 V, one standard deviation (FORMATS, the estimate)', () => {
+    expect(deviceOf('led').learns?.(plainPart('led'))).toEqual({ field: 'voltsShift', value: 0, uncertainty: 0.1 });
+  });
+});
