@@ -1,7 +1,8 @@
-import { applyChanges, type Circuit, suppliesOf, withFields } from '../circuit/index.ts';
+import { type Circuit, suppliesOf, withFields } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import type { EstimateReading, Fit } from '../estimate/index.ts';
 import { COVERAGE } from '../quantity/index.ts';
+import { applyChanges } from '../rework/index.ts';
 import type { Specimen } from '../tape/index.ts';
 import { type PlacedReading, placedReadings } from './placed-readings.ts';
 

@@ -1,4 +1,3 @@
-export { applyChanges, type CircuitChange, circuitChangeSchema } from './change.ts';
 export { type CircuitError, type CircuitErrorCode, fail, type Result, succeed } from './circuit-error.ts';
 export {
   freshNet,

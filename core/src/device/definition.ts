@@ -47,6 +47,8 @@ export interface DeviceDefinition<Kind extends string, Schema extends z.ZodType>
 
   /** What it may take, stated or usual. */
   ratings?(part: z.infer<Schema>): readonly Rating[];
+  /** Heat around it leaves less of its watts (IEC 60115-1). */
+  readonly derates?: true;
   /** Kelvin above its surroundings for each electrical watt of it (of a chip, where it has chips), where it warms itself. */
   kelvinPerWatt?(part: z.infer<Schema>): number;
 

@@ -79,17 +79,12 @@ export function hardestDriven(stresses: readonly Stress[]): Stress | undefined {
 }
 
 function rowsOf(part: Part, celsius: number): readonly StressRow[] {
-  const { ratings, source } = deviceOf(part.kind);
+  const { ratings, source, derates } = deviceOf(part.kind);
   // A source is no part that is driven: what its label says limits what it may deliver.
   if (!ratings || source) return [];
   return ratings(part).flatMap(({ of, limit }: Rating): StressRow[] => {
     const figure = ratedFigure(part.ref, of);
     if (!figure || of === 'celsius' || of === 'chip-celsius') return [];
-    return [{ ref: part.ref, of, figure, limit: of === 'watts' && deratesWithHeat(part) ? withDerating(limit, celsius) : limit }];
+    return [{ ref: part.ref, of, figure, limit: of === 'watts' && derates ? withDerating(limit, celsius) : limit }];
   });
-}
-
-/** The law of derating is that of resistors. */
-function deratesWithHeat({ kind }: Part): boolean {
-  return kind === 'resistor';
 }

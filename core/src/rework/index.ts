@@ -1,3 +1,4 @@
+export type { WorkStep } from './moves/move.ts';
+export { applyChanges, type CircuitChange, circuitChangeSchema, workOrder } from './moves/registry.ts';
+export type { ReworkFigures, ReworkGoal, ReworkWay } from './rework-way.ts';
 export { searchWays } from './search.ts';
-export type { Move, ReworkGoal, Way, WayFigures } from './way.ts';
-export { type WorkStep, workOrder } from './work-order.ts';

@@ -1,10 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf } from '../circuit/circuit.testing.ts';
-import { applyChanges, type Circuit } from '../circuit/index.ts';
+import { type Circuit, partOf } from '../circuit/index.ts';
 import { solve } from '../solve/index.ts';
-import { searchWays, type Way, workOrder } from './index.ts';
+import { applyChanges, circuitChangeSchema, type ReworkWay, searchWays, workOrder } from './index.ts';
 
-function waysOf(circuit: Circuit, chipAmps: number): readonly Way[] {
+function waysOf(circuit: Circuit, chipAmps: number): readonly ReworkWay[] {
   const ways = searchWays(circuit, { ledRef: 'D1', chipAmps });
   if (!ways.ok) throw new Error(ways.error.message);
   return ways.value;
@@ -62,6 +62,48 @@ describe('search for a wanted current', () => {
 
   it('names an LED that is not there', () => {
     expect(searchWays(clip, { ledRef: 'D9', chipAmps: 0.02 })).toMatchObject({ ok: false, error: { code: 'unknown-ref' } });
+  });
+});
+
+describe('changes of a circuit', () => {
+  const pair = circuitOf([
+    { ref: 'V1', kind: 'dc', pins: ['A', 'G'], volts: 5 },
+    { ref: 'R1', kind: 'resistor', pins: ['A', 'B'], ohms: 100, marking: '101' },
+    { ref: 'R2', kind: 'resistor', pins: ['B', 'G'], ohms: 150 },
+  ]);
+  const ampsIn = (circuit: Circuit) => {
+    const solved = solve(circuit);
+    if (!solved.ok) throw new Error(solved.error.message);
+    return -(solved.value.parts.V1?.amps.avg ?? Number.NaN);
+  };
+
+  it('a part that is replaced has no marking of the old one left', () => {
+    const changed = applyChanges(pair, [{ change: 'replace-resistor', ref: 'R1', ohms: 220, rated: { watts: 0.5 } }]);
+    expect(partOf(changed, 'R1')).toMatchObject({ ohms: 220, rated: { watts: 0.5 }, tolerance: 0.05 });
+    expect(partOf(changed, 'R1')?.marking).toBeUndefined();
+    expect(ampsIn(changed)).toBeCloseTo(5 / 370, 9);
+  });
+
+  it('an inserted resistor stands between a pin and the net that it was on', () => {
+    const changed = applyChanges(pair, [{ change: 'insert-resistor', ref: 'R3', at: { ref: 'R2', pin: 0 }, ohms: 50 }]);
+    expect(partOf(changed, 'R3')?.pins).toContain('B');
+    expect(partOf(changed, 'R1')?.pins).toEqual(['A', 'B']);
+    expect(ampsIn(changed)).toBeCloseTo(5 / 300, 9);
+  });
+
+  it('leave the circuit that they are applied to as it was, and one of what is not there changes nothing', () => {
+    const before = JSON.stringify(pair);
+    applyChanges(pair, [{ change: 'replace-resistor', ref: 'R1', ohms: 1 }]);
+    expect(JSON.stringify(pair)).toBe(before);
+    expect(applyChanges(pair, [{ change: 'replace-resistor', ref: 'R9', ohms: 1 }])).toBe(pair);
+  });
+
+  it('that are proposed are such as the tape takes, and do what their work order says', () => {
+    for (const { changes } of waysOf(clip, 0.02)) {
+      for (const change of changes) expect(circuitChangeSchema.safeParse(change).success).toBe(true);
+      const touched = workOrder(changes, 0.1).filter(({ name }) => name === 'Fit');
+      expect(touched.map(({ text }) => text.split(' ')[0])).toEqual(changes.map(({ ref }) => ref));
+    }
   });
 });
 

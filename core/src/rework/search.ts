@@ -1,16 +1,15 @@
-import { applyChanges, type Circuit, fail, partOfKind, type Result, succeed, suppliesOf, withReplacement } from '../circuit/index.ts';
+import { type Circuit, fail, partOfKind, type Result, succeed, suppliesOf, withReplacement } from '../circuit/index.ts';
 import { deviceOf, isKind, ratedChipAmps } from '../device/index.ts';
 import { lightRatio, seenChange } from '../drive/index.ts';
 import { atCharge, dischargeRuntime } from '../energy/index.ts';
 import { findRoot } from '../numeric/index.ts';
 import { coarsestSeries, preferredBetween } from '../quantity/index.ts';
 import { figureIn, solutionAt, solveOperatingPoint } from '../solve/index.ts';
-import { insertResistor } from './moves/insert-resistor.ts';
-import { replaceResistors } from './moves/replace-resistors.ts';
-import type { Move, MoveFinder, ReworkGoal, Way, WayFigures } from './way.ts';
+import type { Proposal } from './moves/move.ts';
+import { applyChanges, type CircuitChange, proposalsFor } from './moves/registry.ts';
+import type { ReworkFigures, ReworkGoal, ReworkWay } from './rework-way.ts';
 
-/** Every kind of move that the search knows. */
-const MOVES: readonly MoveFinder[] = [replaceResistors, insertResistor];
+type Move = Proposal<CircuitChange>;
 
 const LOWEST_OHMS = 0.1;
 const HIGHEST_OHMS = 1e6;
@@ -31,12 +30,12 @@ const SUPPLY_SPREAD = 0.05;
  * @param circuit with its most likely values
  * @returns an error where the LED is not there or the circuit has no solution; an empty list where no resistor helps
  */
-export function searchWays(circuit: Circuit, goal: ReworkGoal): Result<readonly Way[]> {
+export function searchWays(circuit: Circuit, goal: ReworkGoal): Result<readonly ReworkWay[]> {
   if (!partOfKind(circuit, goal.ledRef, 'led')) return fail('unknown-ref', `${goal.ledRef} is not an LED of this circuit.`, goal.ledRef);
   const before = figuresOf(circuit, goal.ledRef);
   if (!before.ok) return before;
-  const ways: Way[] = [];
-  for (const move of MOVES.flatMap((find) => find(circuit, goal))) {
+  const ways: ReworkWay[] = [];
+  for (const move of proposalsFor(circuit)) {
     for (const ohms of valuesAround(circuit, goal, move)) {
       const way = tryValue(circuit, goal, move, ohms, before.value);
       if (way) ways.push(way);
@@ -46,7 +45,7 @@ export function searchWays(circuit: Circuit, goal: ReworkGoal): Result<readonly 
 }
 
 /** Nearness first; a part more costs as much as 2 % of miss. */
-function rank({ miss, parts }: Way): number {
+function rank({ miss, parts }: ReworkWay): number {
   return Math.abs(miss) + 0.02 * parts;
 }
 
@@ -69,7 +68,7 @@ function chipAmpsOf(circuit: Circuit, ref: string): number {
   return solved.ok ? figureIn(solutionAt(solved.value), { of: 'chip', ref, quantity: 'amps' }) : Number.NaN;
 }
 
-function tryValue(circuit: Circuit, goal: ReworkGoal, move: Move, ohms: number, before: WayFigures): Way | undefined {
+function tryValue(circuit: Circuit, goal: ReworkGoal, move: Move, ohms: number, before: ReworkFigures): ReworkWay | undefined {
   const bare = applyChanges(circuit, move.changes(ohms, undefined));
   const resistor = hottest(bare, move);
   if (!resistor) return undefined;
@@ -95,7 +94,7 @@ function tryValue(circuit: Circuit, goal: ReworkGoal, move: Move, ohms: number, 
 }
 
 /** The resistor of the move that burns most, at the supply's highest, with the smallest rating that leaves it margin. */
-function hottest(circuit: Circuit, move: Move): Way['resistor'] | undefined {
+function hottest(circuit: Circuit, move: Move): ReworkWay['resistor'] | undefined {
   const solved = solveOperatingPoint(extremes(circuit).high.circuit);
   if (!solved.ok) return undefined;
   const solution = solutionAt(solved.value);
@@ -105,7 +104,7 @@ function hottest(circuit: Circuit, move: Move): Way['resistor'] | undefined {
   return { ...most, ratedWatts: ratedWatts ?? (RESISTOR_WATTS.at(-1) as number), over: ratedWatts === undefined };
 }
 
-function figuresOf(circuit: Circuit, ledRef: string): Result<WayFigures> {
+function figuresOf(circuit: Circuit, ledRef: string): Result<ReworkFigures> {
   const solved = solveOperatingPoint(circuit);
   if (!solved.ok) return solved;
   const solution = solutionAt(solved.value);

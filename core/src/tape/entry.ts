@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { GATE_CODES } from '../caution/index.ts';
-import { circuitChangeSchema } from '../circuit/index.ts';
 import { CLAIM_FIELDS, CLAIM_SOURCES, CLAIM_TEXT_FIELDS } from '../claim/index.ts';
 import { netSchema, PART_KINDS, type PartKind, partSchema, refSchema } from '../device/index.ts';
 import { meterSchema } from '../meter/index.ts';
+import { circuitChangeSchema } from '../rework/index.ts';
 
 /** Bench states: no source and stores discharged; no source but a store holds volts; powered. */
 export const BENCH_STATES = ['dead', 'charged', 'live'] as const;

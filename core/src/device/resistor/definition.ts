@@ -40,6 +40,7 @@ export const resistor: DeviceDefinition<'resistor', typeof schema> = {
     ...(part.ohms > 0 ? [{ of: 'watts' as const, limit: ratedResistorWatts(part) }] : []),
     ...statedRatings(part.rated).filter(({ of }) => of !== 'watts'),
   ],
+  derates: true,
   conducts: true,
   deadOhms: ({ ohms }) => ohms,
   inString: true,

@@ -15,6 +15,7 @@ import {
   presentState,
   type Result,
   type ReworkGoal,
+  type ReworkWay,
   recognise,
   remarksOf,
   replay,
@@ -26,7 +27,6 @@ import {
   solve,
   spineOf,
   type TraceRemark,
-  type Way,
   type WhatIf,
   type WhatIfOutcome,
   whatIf,
@@ -127,7 +127,7 @@ const api = {
   whatIf(circuit: Circuit, ledRef: string, change: WhatIf, now: Solution): Result<WhatIfOutcome> {
     return whatIf(circuit, ledRef, change, now, kept?.analyses.cache.solve);
   },
-  ways(circuit: Circuit, goal: ReworkGoal): Result<readonly Way[]> {
+  ways(circuit: Circuit, goal: ReworkGoal): Result<readonly ReworkWay[]> {
     return searchWays(circuit, goal);
   },
   solve(circuit: Circuit): Result<Solution> {

@@ -6,8 +6,8 @@ import type {
   Limits,
   Result,
   ReworkGoal,
+  ReworkWay,
   Solution,
-  Way,
   WhatIf,
   WhatIfOutcome,
 } from '@mindful-probe/core';
@@ -56,11 +56,11 @@ export function useAnalysis(specimenId: string, entries: readonly Entry[]): Anal
 export function useWays(
   circuit: Circuit | undefined,
   goal: ReworkGoal | undefined,
-): { ways: Result<readonly Way[]> | undefined; searching: boolean } {
+): { ways: Result<readonly ReworkWay[]> | undefined; searching: boolean } {
   const key = circuit && goal ? ['ways', JSON.stringify(circuit), goal.ledRef, goal.chipAmps] : null;
   const { data, isLoading } = useSWR(
     key,
-    () => ask(async (api): Promise<Result<readonly Way[]>> => api.ways(circuit as Circuit, goal as ReworkGoal)),
+    () => ask(async (api): Promise<Result<readonly ReworkWay[]>> => api.ways(circuit as Circuit, goal as ReworkGoal)),
     ONCE,
   );
   return { ways: data, searching: isLoading };

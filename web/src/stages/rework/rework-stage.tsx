@@ -6,7 +6,7 @@ import {
   type EntryOf,
   formatEngineering,
   type ReworkGoal,
-  type Way,
+  type ReworkWay,
   workOrder,
 } from '@mindful-probe/core';
 import { useMemo, useState } from 'react';
@@ -64,7 +64,7 @@ function Ways({ appraisal, goal }: { readonly appraisal: Appraisal; readonly goa
     return <Empty>No resistor gives this current: it is more than the supply can drive here, or less than any value leaves.</Empty>;
   }
   const shown = ways.value.slice(0, WAYS_SHOWN);
-  const way = shown[Math.min(chosen, shown.length - 1)] as Way;
+  const way = shown[Math.min(chosen, shown.length - 1)] as ReworkWay;
   const rated = way.before.chipAmps / way.before.ofRated;
   return (
     <>
@@ -116,7 +116,7 @@ function Ways({ appraisal, goal }: { readonly appraisal: Appraisal; readonly goa
 }
 
 interface WayRowProps {
-  readonly way: Way;
+  readonly way: ReworkWay;
   readonly chosen: boolean;
   readonly onChoose: () => void;
   readonly goalRatio: number;
@@ -178,7 +178,7 @@ function WayRow({ way, chosen, onChoose, goalRatio, measured }: WayRowProps) {
   );
 }
 
-function ChosenWay({ appraisal, way }: { readonly appraisal: Appraisal; readonly way: Way }) {
+function ChosenWay({ appraisal, way }: { readonly appraisal: Appraisal; readonly way: ReworkWay }) {
   const { record } = useOpenSpecimen();
   const changed = useMemo(() => applyChanges(appraisal.circuit, way.changes), [appraisal.circuit, way]);
   return (

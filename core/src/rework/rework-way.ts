@@ -1,4 +1,5 @@
-import type { Circuit, CircuitChange } from '../circuit/index.ts';
+import type { Proposal } from './moves/move.ts';
+import type { CircuitChange } from './moves/registry.ts';
 
 /** What is wanted: the chip current of an LED. */
 export interface ReworkGoal {
@@ -6,25 +7,9 @@ export interface ReworkGoal {
   readonly chipAmps: number;
 }
 
-/** A kind of change, and the changes that a value of its resistance stands for. */
-export interface Move {
-  readonly code: 'replace-resistors' | 'insert-resistor';
-  /** "82 Ω for R1, R2, R3". */
-  title(ohms: number): string;
-  changes(ohms: number, ratedWatts: number | undefined): readonly CircuitChange[];
-  /** Refs of the resistors that carry the value. */
-  readonly refs: readonly string[];
-  /** The resistance there now; 0 where nothing is. */
-  readonly presentOhms: number;
-  readonly joints: number;
-}
-
-/** Finds the moves of a kind that a circuit allows. A new kind of move is one file, and one line in the registry. */
-export type MoveFinder = (circuit: Circuit, goal: ReworkGoal) => readonly Move[];
-
 /** One candidate, solved whole. */
-export interface Way {
-  readonly code: Move['code'];
+export interface ReworkWay {
+  readonly code: Proposal<CircuitChange>['code'];
   readonly title: string;
   readonly ohms: number;
   /** The coarsest preferred series that has the value. */
@@ -32,8 +17,8 @@ export interface Way {
   readonly changes: readonly CircuitChange[];
   readonly parts: number;
   readonly joints: number;
-  readonly before: WayFigures;
-  readonly after: WayFigures;
+  readonly before: ReworkFigures;
+  readonly after: ReworkFigures;
   /** Light after over light before. */
   readonly lightRatio: number;
   /** As seen: −0.16 looks 16 % dimmer. */
@@ -45,7 +30,7 @@ export interface Way {
 }
 
 /** Figures of one LED before or after. `high` and `low` are fresh and flat cells, or the supply's upper and lower limit. */
-export interface WayFigures {
+export interface ReworkFigures {
   readonly chipAmps: number;
   readonly ofRated: number;
   readonly high: { readonly label: string; readonly chipAmps: number };
