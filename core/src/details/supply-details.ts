@@ -4,7 +4,7 @@ import { deviceOf, type LedPart } from '../device/index.ts';
 import { chipsOf } from '../drive/index.ts';
 import type { Fit } from '../estimate/index.ts';
 import { divide, multiply, subtract, type Uncertain } from '../quantity/index.ts';
-import type { Solution } from '../solve/index.ts';
+import type { Solution, SolvedFigures } from '../solve/index.ts';
 import { netOf, type Specimen, type SpecimenReading } from '../tape/index.ts';
 
 /** What comes in, and what of it reaches the LEDs. */
@@ -43,9 +43,12 @@ export interface TrackLoss {
 export function supplyDetails(circuit: Circuit, fit: Fit, leds: readonly LedPart[]): SupplyDetails {
   const ref = mainSupply(circuit)?.ref ?? '';
   const supply = (read: (supply: Solution['supplies'][string]) => number) =>
-    fit.figureBy(({ supplies }) => (supplies[ref] ? read(supplies[ref]) : Number.NaN));
-  const ledWattsIn = ({ leds: solved }: Solution) =>
-    leds.reduce((sum, part) => sum + (solved[part.ref]?.chip.watts ?? 0) * chipsOf(part), 0);
+    fit.figureBy((solved) => {
+      const one = solved.supply(ref);
+      return one ? read(one) : Number.NaN;
+    });
+  const ledWattsIn = (solved: SolvedFigures) =>
+    leds.reduce((sum, part) => sum + (solved.led(part.ref)?.chip.watts ?? 0) * chipsOf(part), 0);
   const solved = fit.solution.supplies[ref];
   const watts = supply((one) => one.watts);
   return {
@@ -57,7 +60,7 @@ export function supplyDetails(circuit: Circuit, fit: Fit, leds: readonly LedPart
     ...(typeof solved?.powerFactor === 'number' && { powerFactor: supply((one) => one.powerFactor ?? Number.NaN) }),
     ...(typeof solved?.distortion === 'number' && { distortion: solved.distortion }),
     ledWatts: fit.figureBy(ledWattsIn),
-    efficiency: fit.figureBy((solution) => ledWattsIn(solution) / (solution.supplies[ref]?.watts ?? Number.NaN)),
+    efficiency: fit.figureBy((solved) => ledWattsIn(solved) / (solved.supply(ref)?.watts ?? Number.NaN)),
   };
 }
 

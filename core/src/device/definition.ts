@@ -60,8 +60,8 @@ export interface DeviceDefinition<Kind extends string, Schema extends z.ZodType>
   isWire?(part: z.infer<Schema>): boolean;
   /** Can stand in a row with LEDs and be of their string. */
   readonly inString?: true;
-  /** Holds charge or current while a source is away, and dissipates only in its own resistance. */
-  readonly stores?: true;
+  /** Of a kind that holds charge or current while a source is away: the resistance in which alone it dissipates. */
+  storesBehindOhms?(part: z.infer<Schema>): number;
 
   /** Readings that help, where there is nothing special about the place. */
   readonly readings?: readonly PlaceOfReading[];

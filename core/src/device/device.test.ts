@@ -2,9 +2,9 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import {
   CHEMISTRIES,
-  chipLaw,
   chipVoltsAt,
   fitChip,
+  JunctionLaw,
   LED_COLOUR_NAMES,
   LED_COLOURS,
   PART_KINDS,
@@ -20,7 +20,7 @@ const plain = { shiftVolts: 0, breakdownOhms: 1 };
 describe('chip law', () => {
   it('obeys I = Is·(exp((V − I·Rs)/(n·Vt)) − 1) from reverse to far above rating', () => {
     const model = { saturationAmps: 3e-15, emission: 2.1, seriesOhms: 7 };
-    const law = chipLaw(model, plain);
+    const law = new JunctionLaw(model, plain);
     fc.assert(
       fc.property(fc.double({ min: -5, max: 6, noNaN: true }), (volts) => {
         law.evaluate(volts, out);
@@ -31,7 +31,7 @@ describe('chip law', () => {
   });
 
   it('gives its slope as the derivative of its current', () => {
-    const law = chipLaw(typicalChip('white'), plain);
+    const law = new JunctionLaw(typicalChip('white'), plain);
     for (const volts of [2.4, 2.9, 3.1, 3.6]) {
       law.evaluate(volts + 1e-6, out);
       const above = out.amps;
@@ -43,7 +43,7 @@ describe('chip law', () => {
   });
 
   it('breaks down in reverse where it says so', () => {
-    chipLaw(typicalChip('red'), { ...plain, breakdownVolts: 5, breakdownOhms: 2 }).evaluate(-7, out);
+    new JunctionLaw(typicalChip('red'), { ...plain, breakdownVolts: 5, breakdownOhms: 2 }).evaluate(-7, out);
     expect(out.amps).toBeCloseTo(-1, 6);
   });
 });

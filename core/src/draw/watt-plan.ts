@@ -236,5 +236,5 @@ function ampsOf(solution: Solution, ref: string): number {
 }
 
 function isStore(part: Part | undefined): boolean {
-  return part !== undefined && deviceOf(part.kind).stores === true;
+  return part !== undefined && deviceOf(part.kind).storesBehindOhms !== undefined;
 }

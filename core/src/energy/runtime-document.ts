@@ -1,7 +1,7 @@
 import { type Circuit, fail, partsOfKind, type Result, succeed, withReplacement } from '../circuit/index.ts';
 import type { BatteryPart, CapacitorPart, Part } from '../device/index.ts';
 import { lightRatio } from '../drive/index.ts';
-import { figureIn, solutionAt, solveOperatingPoint } from '../solve/index.ts';
+import { figureOf, figuresAt, solveOperatingPoint } from '../solve/index.ts';
 import { dischargeRuntime } from './runtime.ts';
 
 export interface RuntimeMoment {
@@ -81,14 +81,14 @@ function ofCapacitor(circuit: Circuit, store: CapacitorPart, led: string): Resul
     const source = { ref: store.ref, kind: 'dc', pins: store.pins, volts: held, ohms: store.ohms ?? 0 } as Part;
     const solved = solveOperatingPoint(withReplacement(circuit, store.ref, source));
     if (!solved.ok) return solved;
-    const solution = solutionAt(solved.value);
-    const amps = -figureIn(solution, { of: 'part', ref: store.ref, quantity: 'amps' });
-    const chipAmps = figureIn(solution, { of: 'chip', ref: led, quantity: 'amps' });
+    const figures = figuresAt(solved.value);
+    const amps = -figureOf(figures, { of: 'part', ref: store.ref, quantity: 'amps' });
+    const chipAmps = figureOf(figures, { of: 'chip', ref: led, quantity: 'amps' });
     const last = points.at(-1);
     if (!(amps > 0)) return last ? finish('empty') : fail('no-supply', `${store.ref} delivers no current, so it never empties.`, store.ref);
     const seconds = last ? last.seconds + (store.farads * step) / ((amps + last.amps) / 2) : 0;
     const light = lightRatio(chipAmps, points[0]?.chipAmps ?? chipAmps);
-    const volts = figureIn(solution, { of: 'part', ref: store.ref, quantity: 'volts' });
+    const volts = figureOf(figures, { of: 'part', ref: store.ref, quantity: 'volts' });
     points.push({ seconds, charge: held / first, volts, amps, chipAmps, light });
     if (light < HALF) return finish('half-light');
   }

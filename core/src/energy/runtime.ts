@@ -1,7 +1,7 @@
 import { type Circuit, fail, partsOfKind, type Result, succeed, withReplacement } from '../circuit/index.ts';
 import { type BatteryPart, CELLS, type Part, typicalCell } from '../device/index.ts';
 import { lightRatio } from '../drive/index.ts';
-import { figureIn, solutionAt, solveOperatingPoint } from '../solve/index.ts';
+import { figureOf, figuresAt, solveOperatingPoint } from '../solve/index.ts';
 
 /** One moment of a discharge. */
 export interface RuntimePoint {
@@ -80,11 +80,11 @@ function momentAt(
 ): Result<{ packAmps: number; chipAmps: number; cellVolts: number }> {
   const solved = solveOperatingPoint(atCharge(circuit, charge));
   if (!solved.ok) return solved;
-  const solution = solutionAt(solved.value);
+  const figures = figuresAt(solved.value);
   return succeed({
-    packAmps: -figureIn(solution, { of: 'part', ref: battery.ref, quantity: 'amps' }),
-    chipAmps: figureIn(solution, { of: 'chip', ref: ledRef, quantity: 'amps' }),
-    cellVolts: figureIn(solution, { of: 'part', ref: battery.ref, quantity: 'volts' }) / (battery.series ?? 1),
+    packAmps: -figureOf(figures, { of: 'part', ref: battery.ref, quantity: 'amps' }),
+    chipAmps: figureOf(figures, { of: 'chip', ref: ledRef, quantity: 'amps' }),
+    cellVolts: figureOf(figures, { of: 'part', ref: battery.ref, quantity: 'volts' }) / (battery.series ?? 1),
   });
 }
 

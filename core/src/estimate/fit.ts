@@ -4,8 +4,11 @@ import type { Uncertain } from '../quantity/index.ts';
 import {
   type Figure,
   figureIn,
+  figureOf,
+  figuresIn,
   type SensitiveSolution,
   type Solution,
+  type SolvedFigures,
   type SolveWarmed,
   sensitivitiesOf,
   solveWarmed,
@@ -13,7 +16,7 @@ import {
 } from '../solve/index.ts';
 import { type AloneReading, canBeReadAlone, isAlone, readAlone, slopeAlone } from './alone.ts';
 import { drawnLimits, type Limits, type Posterior, profiledLimits } from './limits.ts';
-import { figureOf, signOf, withMeters, withoutMeters } from './reading-figure.ts';
+import { readingFigure, signOf, withMeters, withoutMeters } from './reading-figure.ts';
 import type { EstimateReading } from './readings.ts';
 import { type Unknown, unknownsOf } from './unknowns.ts';
 
@@ -32,7 +35,7 @@ export interface Fit {
   /** Of a misfit as large as this if nothing but the stated uncertainties is at work. */
   readonly probability: number;
   /** Any figure of its solution with its uncertainty. */
-  figureBy(read: (solution: Solution) => number): Uncertain;
+  figureBy(read: (solved: SolvedFigures) => number): Uncertain;
   /** What the fitted circuit says that a reading should show. */
   expected(reading: EstimateReading): number;
   /**
@@ -82,7 +85,7 @@ export function fitReadings(
   if (wrong)
     return fail('unknown-ref', `Reading ${wrong.id} is of ${wrong.across} alone, which is not there or cannot be read so.`, wrong.id);
   for (const reading of live) {
-    const figure = figureOf(circuit, reading);
+    const figure = readingFigure(circuit, reading);
     if (!figure) return fail('unknown-ref', `Reading ${reading.id} speaks of a part or net that the circuit does not have.`, reading.id);
     figures.push(figure);
   }
@@ -154,7 +157,7 @@ class ReadingModel {
       return out;
     };
     const scaledGradient = (wanted: Figure) =>
-      sensitive.derivatives((solution) => figureIn(solution, wanted)).map((slope, column) => slope * unknowns[column].prior.uncertainty);
+      sensitive.derivatives((solved) => figureOf(solved, wanted)).map((slope, column) => slope * unknowns[column].prior.uncertainty);
     // The rank-one update of a covariance by one scalar reading (Kalman, J. Basic Eng. 82, 1960).
     const updated = (g: Float64Array, h: Float64Array, uncertainty: number) => {
       const ch = covarianceTimes(h);
@@ -190,15 +193,18 @@ class ReadingModel {
       probability: chiSquareProbability(chiSquare, freedom),
       figureBy: (read) => {
         const gradient = sensitive.derivatives(read).map((slope, column) => slope * unknowns[column].prior.uncertainty);
-        return { value: read(state.warmed.solution), uncertainty: Math.sqrt(Math.max(0, dot(gradient, covarianceTimes(gradient)))) };
+        return {
+          value: read(figuresIn(state.warmed.solution)),
+          uncertainty: Math.sqrt(Math.max(0, dot(gradient, covarianceTimes(gradient)))),
+        };
       },
       expected: (reading) => {
         if (isAlone(reading)) return readAlone(state.circuit, reading);
-        const figure = this.figureOf(state, reading);
+        const figure = this.figureFor(state, reading);
         return figure ? signOf(state.circuit, figure) * figureIn(state.warmed.solution, figure) : Number.NaN;
       },
       expectedByOthers: (reading) => {
-        const figure = this.figureOf(state, reading);
+        const figure = this.figureFor(state, reading);
         if (!figure && !isAlone(reading)) return { value: Number.NaN, uncertainty: 0 };
         const row = figure
           ? scaledGradient(figure).map((slope) => signOf(state.circuit, figure) * slope)
@@ -255,7 +261,7 @@ class ReadingModel {
       values.set(ref, { ...values.get(ref), [field]: prior.value + q[index] * prior.uncertainty });
     });
     const circuit = withAllFields(this.base, values);
-    const warmed = this.solve(circuit, { near: near && 'settled' in near.warmed ? near.warmed.settled.state : undefined });
+    const warmed = this.solve(circuit, { near: near && 'settled' in near.warmed ? near.warmed.settled : undefined });
     if (!warmed.ok) return warmed;
     const predicted = [
       ...this.figures.map((figure, index) => this.signs[index] * figureIn(warmed.value.solution, figure)),
@@ -283,7 +289,7 @@ class ReadingModel {
       }
     };
     live.forEach((reading, index) => {
-      const slopes = sensitive.derivatives((solution) => figureIn(solution, this.figures[index]));
+      const slopes = sensitive.derivatives((solved) => figureOf(solved, this.figures[index]));
       const row = slopes.map((slope, column) => (this.signs[index] * slope * unknowns[column].prior.uncertainty) / reading.uncertainty);
       add(row, (reading.value - predicted[index]) / reading.uncertainty);
     });
@@ -295,9 +301,9 @@ class ReadingModel {
   }
 
   /** One of the model's own readings may stand on a meter of its own. */
-  private figureOf({ circuit }: State, reading: EstimateReading): Figure | undefined {
+  private figureFor({ circuit }: State, reading: EstimateReading): Figure | undefined {
     const own = this.live.findIndex(({ id }) => id === reading.id);
-    return this.figures[own] ?? figureOf(circuit, reading);
+    return this.figures[own] ?? readingFigure(circuit, reading);
   }
 
   /** The slopes of a part's own reading by the scaled unknowns. */

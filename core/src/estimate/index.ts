@@ -5,7 +5,7 @@ export { type Fit, fitReadings } from './fit.ts';
 export type { Limits } from './limits.ts';
 export { type MeterLoad, unloadedFactor, withMeter } from './loading.ts';
 export { type ProbeProposal, proposeProbes } from './next-probe.ts';
-export { figureOf } from './reading-figure.ts';
+export { readingFigure } from './reading-figure.ts';
 export { type EstimateReading, estimateReadingSchema } from './readings.ts';
 export { parseReadings, type ReadingsDocument, readingsDocumentSchema } from './readings-document.ts';
 export { type Unknown, unknownsOf } from './unknowns.ts';

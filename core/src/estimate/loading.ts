@@ -1,6 +1,6 @@
 import { type Circuit, freshRef, withPart, withSeriesResistor } from '../circuit/index.ts';
 import { figureIn, type Solution, type SolveWarmed, solveWarmed } from '../solve/index.ts';
-import { figureOf } from './reading-figure.ts';
+import { readingFigure } from './reading-figure.ts';
 import type { EstimateReading } from './readings.ts';
 
 /** What a meter does to the circuit while it reads. */
@@ -33,7 +33,7 @@ export function unloadedFactor(
   solve: SolveWarmed = solveWarmed,
 ): number {
   const loaded = withMeter(circuit, reading, load);
-  const figure = loaded && figureOf(circuit, reading);
+  const figure = loaded && readingFigure(circuit, reading);
   if (!loaded || !figure) return 1;
   const under = solve(loaded);
   if (!under.ok) return 1;

@@ -32,7 +32,7 @@ export function withoutMeters(circuit: Circuit): Circuit {
 }
 
 /** What a live reading measures, as a figure of the solver; undefined where the part or net is not there, and of a part read alone. */
-export function figureOf(circuit: Circuit, reading: EstimateReading): Figure | undefined {
+export function readingFigure(circuit: Circuit, reading: EstimateReading): Figure | undefined {
   if (isAlone(reading)) return undefined;
   const { statistic } = reading;
   switch (reading.kind) {

@@ -60,12 +60,12 @@ export function parseLogged(
   const { data, meta } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   if (data.length > MOST_ROWS) return refuse('too-many-rows', `${data.length} rows are too many; ${MOST_ROWS} go in.`);
   const decimalComma = meta.delimiter !== ',';
-  const figureOf = (cell: string | undefined) => {
+  const figureInCell = (cell: string | undefined) => {
     const plain = (cell ?? '').trim().replace(decimalComma ? ',' : /$^/, '.');
     return plain === '' ? Number.NaN : Number(plain);
   };
   const filled = (row: readonly string[]) => row.filter((cell) => cell.trim() !== '');
-  const figures = (row: readonly string[]) => row.filter((cell) => Number.isFinite(figureOf(cell))).length;
+  const figures = (row: readonly string[]) => row.filter((cell) => Number.isFinite(figureInCell(cell))).length;
   const isAllFigures = (row: readonly string[]) => filled(row).length > 0 && figures(row) === filled(row).length;
   // A preamble can have a figure in a line; two lines of nothing else it has not.
   const first = data.findIndex(
@@ -80,7 +80,7 @@ export function parseLogged(
     const found = unitIn(words);
     const factor = found?.[1] ?? 1;
     const name = words[0] ?? `column ${column + 1}`;
-    return { name, ...(found && { unit: found[0] }), values: rows.map((row) => factor * figureOf(row[column])) };
+    return { name, ...(found && { unit: found[0] }), values: rows.map((row) => factor * figureInCell(row[column])) };
   });
   const time = timeColumn(columns);
   const begun = time?.values.find(Number.isFinite) ?? 0;

@@ -7,4 +7,4 @@ export { nearlyEqual } from './nearly-equal.ts';
 export { leftNullVectors, solveLeastChange } from './null-space.ts';
 export { drawNormal, seededRandom } from './random.ts';
 export { SparseLuFactoriser } from './sparse-lu.ts';
-export { wrightOmega } from './wright-omega.ts';
+export { wrightOmega, wrightOmegaNear } from './wright-omega.ts';

@@ -12,6 +12,7 @@ const DIAGONAL_PREFERENCE = 1e-3;
 export class SparseLuFactoriser {
   isSingular = false;
   singularColumn = -1;
+  private hasPivots = false;
   private readonly order: Int32Array;
   private readonly rowPlace: Int32Array;
   private readonly lStart: Int32Array;
@@ -44,8 +45,51 @@ export class SparseLuFactoriser {
     this.pathNext = new Int32Array(size);
   }
 
-  /** Factors `values`, one for each entry of the pattern. */
+  /**
+   * Factors `values`, one for each entry of the pattern: with the pivots of the time before where those still do, else
+   * anew.
+   */
   factor(values: Float64Array): this {
+    if (this.hasPivots && this.factorAsBefore(values)) return this;
+    return this.factorAnew(values);
+  }
+
+  /** The same pattern with the same pivots fills in the same way: only the numbers are worked out again. */
+  private factorAsBefore(values: Float64Array): boolean {
+    const { size, colStart, rowIndex } = this.pattern;
+    const { order, rowPlace, lStart, uStart, lRow, lValue, uRow, uValue, x } = this;
+    for (let k = 0; k < size; k++) {
+      const column = order[k];
+      for (let p = colStart[column]; p < colStart[column + 1]; p++) x[rowPlace[rowIndex[p]]] += values[p];
+      const last = uStart[k + 1] - 1;
+      for (let p = uStart[k]; p < last; p++) {
+        const place = uRow[p];
+        const value = x[place];
+        uValue[p] = value;
+        x[place] = 0;
+        if (value === 0) continue;
+        for (let q = lStart[place] + 1; q < lStart[place + 1]; q++) x[lRow[q]] -= lValue[q] * value;
+      }
+      const pivot = x[k];
+      x[k] = 0;
+      uValue[last] = pivot;
+      let largest = 0;
+      for (let q = lStart[k] + 1; q < lStart[k + 1]; q++) {
+        const below = x[lRow[q]];
+        x[lRow[q]] = 0;
+        lValue[q] = below / pivot;
+        largest = Math.max(largest, Math.abs(below));
+      }
+      if (!(Math.abs(pivot) >= DIAGONAL_PREFERENCE * largest) || pivot === 0) {
+        x.fill(0);
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private factorAnew(values: Float64Array): this {
+    this.hasPivots = false;
     const { size, colStart, rowIndex } = this.pattern;
     const { order, rowPlace, lStart, uStart, x, reached } = this;
     rowPlace.fill(-1);
@@ -108,6 +152,7 @@ export class SparseLuFactoriser {
     lStart[size] = lCount;
     uStart[size] = uCount;
     for (let p = 0; p < lCount; p++) this.lRow[p] = rowPlace[this.lRow[p]];
+    this.hasPivots = true;
     return this;
   }
 

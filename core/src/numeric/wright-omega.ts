@@ -7,11 +7,36 @@
  * @returns w > 0 to about 1e-15 relative; 0 where exp(z) underflows
  */
 export function wrightOmega(z: number): number {
-  if (z < -50) return Math.exp(z);
+  if (z < -18) {
+    const e = Math.exp(z);
+    return e * (1 - e);
+  }
   let w = z > 1.5 ? z - Math.log(z) : z < -2 ? Math.exp(z) : Math.exp((2 * z - 2) / (3 + Math.exp(z / 2) / 4));
-  if (w < 1e-300) return w;
   // Fritsch, Shafer and Crowley's step is of fourth order: once the residual is small, the step taken for it is the last.
   for (let step = 0; step < 4; step++) {
+    const residual = z - w - Math.log(w);
+    const one = 1 + w;
+    const q = 2 * one * (one + (2 / 3) * residual);
+    w *= 1 + (residual / one) * ((q - residual) / (q - 2 * residual));
+    if (residual < LAST_RESIDUAL && residual > -LAST_RESIDUAL) break;
+  }
+  return w;
+}
+
+/**
+ * The same from a near one.
+ *
+ * @param near another z, within about 0.5
+ * @param omega of that
+ */
+export function wrightOmegaNear(z: number, near: number, omega: number): number {
+  if (omega < 1e-9) return wrightOmega(z);
+  // Taylor's series to the third order: ω′ = ω/(1 + ω).
+  const inverse = 1 / (1 + omega);
+  const step = (z - near) * inverse;
+  const bent = step * inverse;
+  let w = omega * (1 + step * (1 + 0.5 * bent * (1 + (bent * (1 - 2 * omega)) / 3)));
+  for (let round = 0; round < 4; round++) {
     const residual = z - w - Math.log(w);
     const one = 1 + w;
     const q = 2 * one * (one + (2 / 3) * residual);

@@ -4,7 +4,7 @@ import { lightRatio, seenChange } from '../drive/index.ts';
 import { atCharge, dischargeRuntime } from '../energy/index.ts';
 import { findRoot } from '../numeric/index.ts';
 import { coarsestSeries, preferredBetween } from '../quantity/index.ts';
-import { figureIn, solutionAt, solveOperatingPoint } from '../solve/index.ts';
+import { figureOf, figuresAt, solveOperatingPoint } from '../solve/index.ts';
 import type { Proposal } from './moves/move.ts';
 import { applyChanges, type CircuitChange, proposalsFor } from './moves/registry.ts';
 import type { ReworkFigures, ReworkGoal, ReworkWay } from './rework-way.ts';
@@ -65,7 +65,7 @@ function chipAmpsWith(circuit: Circuit, goal: ReworkGoal, move: Move, ohms: numb
 
 function chipAmpsOf(circuit: Circuit, ref: string): number {
   const solved = solveOperatingPoint(circuit);
-  return solved.ok ? figureIn(solutionAt(solved.value), { of: 'chip', ref, quantity: 'amps' }) : Number.NaN;
+  return solved.ok ? figureOf(figuresAt(solved.value), { of: 'chip', ref, quantity: 'amps' }) : Number.NaN;
 }
 
 function tryValue(circuit: Circuit, goal: ReworkGoal, move: Move, ohms: number, before: ReworkFigures): ReworkWay | undefined {
@@ -97,8 +97,8 @@ function tryValue(circuit: Circuit, goal: ReworkGoal, move: Move, ohms: number, 
 function hottest(circuit: Circuit, move: Move): ReworkWay['resistor'] | undefined {
   const solved = solveOperatingPoint(extremes(circuit).high.circuit);
   if (!solved.ok) return undefined;
-  const solution = solutionAt(solved.value);
-  const burning = move.refs.map((ref) => ({ ref, watts: figureIn(solution, { of: 'part', ref, quantity: 'watts' }) }));
+  const figures = figuresAt(solved.value);
+  const burning = move.refs.map((ref) => ({ ref, watts: figureOf(figures, { of: 'part', ref, quantity: 'watts' }) }));
   const most = burning.reduce((a, b) => (b.watts > a.watts ? b : a));
   const ratedWatts = RESISTOR_WATTS.find((watts) => most.watts <= RESISTOR_MARGIN * watts);
   return { ...most, ratedWatts: ratedWatts ?? (RESISTOR_WATTS.at(-1) as number), over: ratedWatts === undefined };
@@ -107,9 +107,9 @@ function hottest(circuit: Circuit, move: Move): ReworkWay['resistor'] | undefine
 function figuresOf(circuit: Circuit, ledRef: string): Result<ReworkFigures> {
   const solved = solveOperatingPoint(circuit);
   if (!solved.ok) return solved;
-  const solution = solutionAt(solved.value);
+  const figures = figuresAt(solved.value);
   const led = partOfKind(circuit, ledRef, 'led');
-  const chipAmps = figureIn(solution, { of: 'chip', ref: ledRef, quantity: 'amps' });
+  const chipAmps = figureOf(figures, { of: 'chip', ref: ledRef, quantity: 'amps' });
   const supply = suppliesOf(circuit)[0];
   const { high, low } = extremes(circuit);
   const runtime = dischargeRuntime(circuit, ledRef);
@@ -118,7 +118,7 @@ function figuresOf(circuit: Circuit, ledRef: string): Result<ReworkFigures> {
     ofRated: led ? chipAmps / ratedChipAmps(led).value : Number.NaN,
     high: { label: high.label, chipAmps: chipAmpsOf(high.circuit, ledRef) },
     low: { label: low.label, chipAmps: chipAmpsOf(low.circuit, ledRef) },
-    supplyAmps: supply ? -figureIn(solution, { of: 'part', ref: supply.ref, quantity: 'amps' }) : Number.NaN,
+    supplyAmps: supply ? -figureOf(figures, { of: 'part', ref: supply.ref, quantity: 'amps' }) : Number.NaN,
     ...(runtime.ok && { hours: runtime.value.hours }),
   });
 }

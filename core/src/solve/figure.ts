@@ -1,4 +1,4 @@
-import type { LedSolution, Solution, SupplySolution } from './solution.ts';
+import type { LedSolution, PartSolution, Solution, SupplySolution } from './solution.ts';
 import type { Statistics } from './statistics.ts';
 
 /**
@@ -30,36 +30,54 @@ export type Figure =
   | { readonly of: 'light'; readonly ref: string; readonly quantity: 'flickerPercent' | 'flickerIndex' }
   | { readonly of: 'rating'; readonly ref: string; readonly quantity: keyof LedSolution['ofRated'] };
 
-/**
- * The figure in a solution; NaN where the part or net is not there or the figure has no meaning. Between two nets only the
- * average is a difference of theirs: for another statistic a part must stand between them.
- */
+/** A solved circuit that is asked for one thing after another; undefined where it has no such net or part. */
+export interface SolvedFigures {
+  net(name: string): Solution['nets'][string] | undefined;
+  part(ref: string): PartSolution | undefined;
+  supply(ref: string): SupplySolution | undefined;
+  led(ref: string): LedSolution | undefined;
+}
+
+/** The figures of a document. */
+export function figuresIn({ nets, parts, supplies, leds }: Solution): SolvedFigures {
+  return { net: (name) => nets[name], part: (ref) => parts[ref], supply: (ref) => supplies[ref], led: (ref) => leds[ref] };
+}
+
+/** The figure in a solution; NaN where the part or net is not there or the figure has no meaning. */
 export function figureIn(solution: Solution, figure: Figure): number {
+  return figureOf(figuresIn(solution), figure);
+}
+
+/**
+ * The figure of a solved circuit; NaN where the part or net is not there or the figure has no meaning. Between two nets
+ * only the average is a difference of theirs: for another statistic a part must stand between them.
+ */
+export function figureOf(solved: SolvedFigures, figure: Figure): number {
   switch (figure.of) {
     case 'part': {
-      const part = solution.parts[figure.ref];
+      const part = solved.part(figure.ref);
       if (!part) return Number.NaN;
       return figure.quantity === 'watts' ? part.watts : statisticOf(part[figure.quantity], figure.statistic);
     }
     case 'chip': {
-      const chip = solution.leds[figure.ref]?.chip;
+      const chip = solved.led(figure.ref)?.chip;
       if (!chip) return Number.NaN;
       return figure.quantity === 'volts' || figure.quantity === 'amps'
         ? statisticOf(chip[figure.quantity], figure.statistic)
         : chip[figure.quantity];
     }
     case 'net':
-      return statisticOf(solution.nets[figure.net]?.volts, figure.statistic);
+      return statisticOf(solved.net(figure.net)?.volts, figure.statistic);
     case 'nets': {
-      const [plus, minus] = [solution.nets[figure.plus]?.volts, solution.nets[figure.minus]?.volts];
+      const [plus, minus] = [solved.net(figure.plus)?.volts, solved.net(figure.minus)?.volts];
       return (figure.statistic ?? 'avg') === 'avg' ? statisticOf(plus, 'avg') - statisticOf(minus, 'avg') : Number.NaN;
     }
     case 'supply':
-      return solution.supplies[figure.ref]?.[figure.quantity] ?? Number.NaN;
+      return solved.supply(figure.ref)?.[figure.quantity] ?? Number.NaN;
     case 'light':
-      return solution.leds[figure.ref]?.[figure.quantity] ?? Number.NaN;
+      return solved.led(figure.ref)?.[figure.quantity] ?? Number.NaN;
     case 'rating':
-      return solution.leds[figure.ref]?.ofRated[figure.quantity] ?? Number.NaN;
+      return solved.led(figure.ref)?.ofRated[figure.quantity] ?? Number.NaN;
   }
 }
 

@@ -1,4 +1,4 @@
-export { type Figure, type FigureStatistic, figureIn } from './figure.ts';
+export { type Figure, type FigureStatistic, figureIn, figureOf, figuresIn, type SolvedFigures } from './figure.ts';
 export { figurePath, parseFigure } from './figure-path.ts';
 export { NEWTON_DEFAULTS } from './newton.ts';
 export { type OperatingPoint, solveOperatingPoint } from './operating-point.ts';
@@ -7,7 +7,7 @@ export { ratedFigure } from './ratings.ts';
 export { type SensitiveSolution, type Sensitivity, sensitivitiesOf, sensitivityTable, solveSensitivities } from './sensitivity.ts';
 export { findSettledState, type SettledState } from './settled-state.ts';
 export type { LedSolution, PartSolution, Solution, SolutionWarning, SupplySolution, WarningCode } from './solution.ts';
-export { solutionAt } from './solution-document.ts';
+export { figuresAt } from './solution-document.ts';
 export { isAlternating, type SolveOptions, solve, solveWarmed, type Warmed } from './solve.ts';
 export { SolveCache, type SolveWarmed } from './solve-cache.ts';
 export { runSolveJob, type SolveJob, type SolveJobDocument, solveJobSchema } from './solve-job.ts';

@@ -1,14 +1,56 @@
-import type { Stepper, Tangents } from './step.ts';
+import type { NearStep, Stepper, Tangents } from './step.ts';
+import type { CircuitSystem } from './system.ts';
+
+/** How fine the steps are. */
+export interface Fineness {
+  /** No step is longer than this share of the shortest period. */
+  readonly longest: number;
+  /** Of the embedded error, relative to the largest value that the state has had. */
+  readonly states: number;
+  /** Of a bent current, or a state’s rate, between the moments it is known at, relative to the largest that it has been. */
+  readonly bends: number;
+  /** Those ask for no shorter steps than this share of the longest. */
+  readonly shortest: number;
+}
+
+/** The largest values that states, bent currents and rates have had: what counts as small beside them. */
+export class Scales {
+  readonly states: Float64Array;
+  readonly bends: Float64Array;
+  /** Of each bend, what is noise. */
+  readonly noise: Float64Array;
+
+  constructor(system: CircuitSystem) {
+    const { stateCount, bentCount, capacitorCount } = system;
+    this.states = new Float64Array(stateCount);
+    this.bends = new Float64Array(bentCount + stateCount);
+    this.noise = new Float64Array(bentCount + stateCount).fill(LEAK.amps);
+    const reactances = new Float64Array(stateCount);
+    system.writeReactances(reactances);
+    reactances.forEach((reactance, state) => {
+      this.noise[bentCount + state] = (state < capacitorCount ? LEAK.amps : LEAK.volts) / reactance;
+    });
+  }
+
+  note({ state, end }: Pick<Stepper, 'state' | 'end'>): void {
+    const { states, bends } = this;
+    for (let i = 0; i < states.length; i++) states[i] = Math.max(states[i], Math.abs(state[i]));
+    for (let i = 0; i < bends.length; i++) bends[i] = Math.max(bends[i], Math.abs(end.bends[i]));
+  }
+}
 
 export interface IntegrateOptions {
   /** No step is longer. */
   readonly longestSeconds: number;
-  /** Of the embedded error, relative to the largest value that the state has had. */
-  readonly relative: number;
-  /** Called with the solved circuit at the beginning and after each step; what it is given is used again. */
-  readonly onPoint?: ((time: number, stepper: Stepper) => void) | undefined;
+  readonly fineness: Fineness;
+  /** Kept from run to run over the same system, so that a later one knows what is small from its beginning. */
+  readonly scales?: Scales | undefined;
+  /** Called at the beginning; what it is given is used again. */
+  readonly onBeginning?: ((stepper: Stepper) => void) | undefined;
+  /** Called after each step, with its middle and its end. */
+  readonly onStep?: ((stepper: Stepper) => void) | undefined;
   readonly tangents?: Tangents | undefined;
-  /** Asked now and then; true ends it early. */
+  /** Asked about once a millisecond; true ends it early. */
   readonly shouldStop?: (() => boolean) | undefined;
 }
 
@@ -16,64 +58,100 @@ export type IntegrateOutcome = 'done' | 'stuck' | 'stopped' | 'tooManySteps';
 
 /** A state counts as moved by this much at the least, V or A: below it is noise to the step control. */
 const ABSOLUTE = { volts: 1e-4, amps: 1e-6 } as const;
+/** A bent current below this is a leak; volts of an inductance below this are nothing. */
+const LEAK = { amps: 1e-6, volts: 1e-3 } as const;
 const SMALLEST_SHARE = 1e-9;
 /** So many times the fewest steps that the span can be done in, and then it is given up. */
-const MOST_STEPS = 150;
+const MOST_STEPS = 300;
 /** The moment that a beginning is held for, of the longest step. */
-const HOLD_SHARE = 0.01;
-const GROWTH = 2;
+const HOLD_SHARE = 0.005;
+const GROWTH = 2.5;
 const SAFETY = 0.85;
 /** So many iterations mean that something switched in this step: the next one is taken shorter. */
 const HARD_ITERATIONS = 7;
+/** Attempts between two questions whether to stop, times unknowns: about a millisecond, also where every step factors a large matrix. */
+const UNKNOWNS_BETWEEN_QUESTIONS = 300;
 
 /**
- * Integrates from `from` to `to`, changing `state`. Steps follow the embedded error; a step across a diode's corner is
- * hard to solve and to extrapolate, which makes the ones around it short.
+ * Integrates from `from` to `to`, beginning at `state`; `stepper.state` is the one at the end. Steps follow the embedded
+ * error of the states, and how bent the currents of diodes and the like are: where nothing is stored, only those tell
+ * of a corner.
  */
 export function integrate(stepper: Stepper, from: number, to: number, state: Float64Array, options: IntegrateOptions): IntegrateOutcome {
-  const { longestSeconds, relative, onPoint, tangents, shouldStop } = options;
+  const { longestSeconds, fineness, onBeginning, onStep, tangents, shouldStop } = options;
+  const { system } = stepper;
   const span = to - from;
-  const scale = state.map((value) => Math.abs(value));
-  const before = new Float64Array(state.length);
-  const keptTangents = tangents && new Float64Array(tangents.values.length);
-  if (!stepper.hold(from, state, HOLD_SHARE * longestSeconds)) return 'stuck';
-  onPoint?.(from, stepper);
-  let time = from;
+  const scales = options.scales ?? new Scales(system);
+  if (!stepper.begin(from, state, HOLD_SHARE * longestSeconds)) return 'stuck';
+  scales.note(stepper);
+  onBeginning?.(stepper);
   let seconds = Math.min(longestSeconds, span) / 8;
-  const mostSteps = MOST_STEPS * Math.ceil(span / longestSeconds) + 200;
-  for (let steps = 0; time < to - 1e-12 * span; steps++) {
-    if (steps > mostSteps) return 'tooManySteps';
-    if ((steps & 255) === 255 && shouldStop?.()) return 'stopped';
-    seconds = Math.min(seconds, longestSeconds, to - time);
-    before.set(state);
-    if (tangents && keptTangents) keptTangents.set(tangents.values);
-    const outcome = stepper.step(time, seconds, state, tangents);
-    const error = outcome === 'taken' ? errorOf(stepper, scale, relative) : Number.POSITIVE_INFINITY;
-    if (error > 1.5 || outcome === 'stuck') {
-      if (seconds <= SMALLEST_SHARE * span) {
-        if (outcome === 'stuck') return 'stuck';
-      } else {
-        state.set(before);
-        if (tangents && keptTangents) tangents.values.set(keptTangents);
-        seconds *= outcome === 'stuck' ? 0.25 : Math.max(0.2, SAFETY / Math.sqrt(error));
+  const mostSteps = MOST_STEPS * Math.ceil(span / longestSeconds) + 400;
+  const betweenQuestions = betweenQuestionsOf(system);
+  for (let attempts = 0; stepper.end.time < to - 1e-12 * span; attempts++) {
+    if (attempts > mostSteps) return 'tooManySteps';
+    if (attempts % betweenQuestions === 0 && shouldStop?.()) return 'stopped';
+    seconds = Math.min(seconds, longestSeconds, to - stepper.end.time);
+    const isSolved = stepper.attempt(seconds, tangents);
+    const error = isSolved ? errorOf(stepper, scales, fineness, seconds > fineness.shortest * longestSeconds) : Number.POSITIVE_INFINITY;
+    if (error > 1.5) {
+      if (seconds > SMALLEST_SHARE * span) {
+        seconds *= isSolved ? Math.max(0.15, SAFETY / Math.cbrt(error)) : 0.25;
         continue;
       }
+      if (!isSolved) return 'stuck';
     }
-    time += seconds;
-    for (let i = 0; i < state.length; i++) scale[i] = Math.max(scale[i], Math.abs(state[i]));
-    stepper.system.settleModes(stepper.x);
-    onPoint?.(time, stepper);
-    const factor = stepper.iterations >= HARD_ITERATIONS ? 0.5 : SAFETY / Math.sqrt(Math.max(error, 1e-6));
+    stepper.accept(tangents);
+    scales.note(stepper);
+    onStep?.(stepper);
+    if (system.settleModes(stepper.end.x)) stepper.restart();
+    const isHard = stepper.iterations >= HARD_ITERATIONS && seconds > fineness.shortest * longestSeconds;
+    const factor = isHard ? 0.5 : SAFETY / Math.cbrt(Math.max(error, 1e-6));
     seconds *= Math.min(GROWTH, Math.max(0.25, factor));
   }
   return 'done';
 }
 
-function errorOf({ error, system }: Stepper, scale: Float64Array, relative: number): number {
+/**
+ * Goes once more, from 0, through steps that were taken before from much the same state.
+ *
+ * @param ends when each ends, s
+ * @param nearOf the unknowns that a step had then
+ */
+export function integrateAgain(
+  stepper: Stepper,
+  state: Float64Array,
+  ends: Float64Array,
+  nearOf: (step: number) => NearStep,
+  { onBeginning, onStep, tangents, shouldStop }: Pick<IntegrateOptions, 'onBeginning' | 'onStep' | 'tangents' | 'shouldStop'>,
+): IntegrateOutcome {
+  if (!stepper.begin(0, state, HOLD_SHARE * ends[0])) return 'stuck';
+  onBeginning?.(stepper);
+  const betweenQuestions = betweenQuestionsOf(stepper.system);
+  for (let step = 0; step < ends.length; step++) {
+    if (step % betweenQuestions === 0 && shouldStop?.()) return 'stopped';
+    if (!stepper.attempt(ends[step] - stepper.end.time, tangents, nearOf(step))) return 'stuck';
+    stepper.accept(tangents);
+    onStep?.(stepper);
+    if (stepper.system.settleModes(stepper.end.x)) stepper.restart();
+  }
+  return 'done';
+}
+
+function betweenQuestionsOf({ size }: CircuitSystem): number {
+  return Math.max(1, Math.floor(UNKNOWNS_BETWEEN_QUESTIONS / size));
+}
+
+/** Of the step attempted last, over what is allowed. */
+function errorOf({ error, bendError, system }: Stepper, scales: Scales, { states, bends }: Fineness, minding: boolean): number {
   let largest = 0;
   for (let i = 0; i < error.length; i++) {
     const absolute = i < system.capacitorCount ? ABSOLUTE.volts : ABSOLUTE.amps;
-    largest = Math.max(largest, Math.abs(error[i]) / (absolute + relative * scale[i]));
+    largest = Math.max(largest, Math.abs(error[i]) / (absolute + states * scales.states[i]));
+  }
+  if (!minding) return largest;
+  for (let i = 0; i < bendError.length; i++) {
+    largest = Math.max(largest, Math.abs(bendError[i]) / (scales.noise[i] + bends * scales.bends[i]));
   }
   return largest;
 }

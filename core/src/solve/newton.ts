@@ -15,7 +15,7 @@ export interface NewtonOptions {
 export const NEWTON_DEFAULTS: NewtonOptions = { maxIterations: 120, minSolves: 2, agreement: { relative: 1e-9, amps: 1e-13 } };
 
 /** For a stage of a step in time: far below the error of the step itself. */
-export const STAGE_NEWTON: NewtonOptions = { maxIterations: 80, minSolves: 1, agreement: { relative: 1e-4, amps: 1e-10 } };
+export const STAGE_NEWTON: NewtonOptions = { maxIterations: 80, minSolves: 1, agreement: { relative: 3e-4, amps: 1e-8 } };
 
 /** Conductances over the curves, S, from "everything conducts" to almost nothing, to none. */
 const SHUNTS = [1e-1, 1e-2, 1e-3, 1e-4, 1e-5, 1e-6, 1e-7, 1e-8, 1e-9, 1e-10, 1e-11, 1e-12, 0];

@@ -84,7 +84,7 @@ export class NudgedSystem implements Recorded {
 
   constructor(
     private readonly system: CircuitSystem,
-    index: number,
+    private readonly index: number,
     fields: Readonly<Record<string, number>>,
   ) {
     const { circuit } = system;
@@ -107,14 +107,23 @@ export class NudgedSystem implements Recorded {
     return this.system.slotOf;
   }
 
+  get indexOf(): ReadonlyMap<string, number> {
+    return this.system.indexOf;
+  }
+
   get unknownOf(): ReadonlyMap<string, number> {
     return this.system.unknownOf;
+  }
+
+  private shareModes(): void {
+    if (this.laws) this.system.shareModes(this.index, this.laws);
   }
 
   /** The part's own share of the residual. */
   writePartResidual(x: Float64Array, stage: StageContext | undefined, out: Float64Array): void {
     out.fill(0);
     if (!this.laws || !this.memory) return;
+    this.shareModes();
     this.laws.prepare(stage);
     this.laws.evaluateExactly(x, this.memory);
     this.laws.addResidual(x, this.memory, out);
@@ -129,6 +138,7 @@ export class NudgedSystem implements Recorded {
   pinAmps(x: Float64Array, out: Float64Array, stage?: StageContext): void {
     this.system.pinAmps(x, out, stage);
     out.fill(0, ...this.slots);
+    this.shareModes();
     this.laws?.addPinAmps(x, out, stage);
   }
 }

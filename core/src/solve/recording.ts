@@ -1,37 +1,61 @@
-import type { StageContext } from './stage.ts';
-import type { Stepper } from './step.ts';
+import type { SolvedMoment, StageContext } from './stage.ts';
+import type { Moments } from './statistics.ts';
+import type { NearStep, Stepper } from './step.ts';
 import type { CircuitSystem } from './system.ts';
 
 /** What a recording wants to know of the system that its points solve. */
-export type Recorded = Pick<CircuitSystem, 'circuit' | 'size' | 'slotCount' | 'slotOf' | 'unknownOf' | 'pinAmps'>;
+export type Recorded = Pick<CircuitSystem, 'circuit' | 'size' | 'slotCount' | 'slotOf' | 'unknownOf' | 'indexOf' | 'pinAmps'>;
 
-/** A solved circuit at one or many moments: unknowns and pin currents, point after point. */
+const ONE_MOMENT: Moments = { times: Float64Array.of(0), weights: Float64Array.of(1) };
+
+/** A solved circuit at one moment, or at those of a period: unknowns and pin currents, point after point. */
 export class Recording {
   count = 0;
   private room = 0;
-  private timesFlat = new Float64Array(0);
   private xsFlat = new Float64Array(0);
   private ampsFlat = new Float64Array(0);
 
-  constructor(readonly system: Recorded) {}
+  /** @param moments of the points */
+  constructor(
+    readonly system: Recorded,
+    public moments: Moments = ONE_MOMENT,
+  ) {}
 
   /** Adds a solved point; `stage` is the one that `x` solves, left out for direct current. */
-  add(time: number, x: Float64Array, stage?: StageContext): void {
+  add(x: Float64Array, stage?: StageContext): void {
     const { system, count } = this;
     if (count === this.room) this.grow();
     const { size, slotCount } = system;
-    this.timesFlat[count] = time;
     this.xsFlat.set(x, count * size);
     system.pinAmps(x, this.ampsFlat.subarray(count * slotCount, (count + 1) * slotCount), stage);
     this.count += 1;
   }
 
-  /** To be called by the integration at every point. */
-  readonly take = (time: number, stepper: Stepper): void => this.add(time, stepper.x, stepper.stage);
+  /** The unknowns of one point. */
+  at(point: number): Float64Array {
+    const { size } = this.system;
+    return this.xsFlat.subarray(point * size, (point + 1) * size);
+  }
 
-  /** Seconds. */
-  get times(): Float64Array {
-    return this.timesFlat.subarray(0, this.count);
+  /** The unknowns of a step of a period. */
+  readonly step = (step: number): NearStep => ({ middle: this.at(2 * step + 1), end: this.at(2 * step + 2) });
+
+  /** Forgets all points. */
+  clear(): void {
+    this.count = 0;
+  }
+
+  /** Puts the last point in the place of the first. */
+  repeatLast(): void {
+    const { xsFlat, ampsFlat, count } = this;
+    const { size, slotCount } = this.system;
+    xsFlat.copyWithin(0, (count - 1) * size, count * size);
+    ampsFlat.copyWithin(0, (count - 1) * slotCount, count * slotCount);
+  }
+
+  /** When the steps of a period end, s. */
+  get ends(): Float64Array {
+    return this.moments.times.filter((_, index) => index > 0 && index % 2 === 0);
   }
 
   /** The volts of one unknown against another at every point; −1 is ground. */
@@ -44,6 +68,17 @@ export class Recording {
     return series;
   }
 
+  /** The same of the only point. */
+  voltsNow(plus: number, minus: number): number {
+    const { xsFlat } = this;
+    return (plus >= 0 ? xsFlat[plus] : 0) - (minus >= 0 ? xsFlat[minus] : 0);
+  }
+
+  /** The current into one pin at the only point. */
+  ampsNow(slot: number): number {
+    return this.ampsFlat[slot];
+  }
+
   /** The current into one pin at every point. */
   amps(slot: number): Float64Array {
     const { ampsFlat, count } = this;
@@ -54,10 +89,50 @@ export class Recording {
   }
 
   private grow(): void {
-    this.room = this.room === 0 ? 1 : Math.max(256, 2 * this.room);
-    this.timesFlat = larger(this.timesFlat, this.room);
+    this.room = this.room === 0 ? this.moments.times.length : Math.max(256, 2 * this.room);
     this.xsFlat = larger(this.xsFlat, this.room * this.system.size);
     this.ampsFlat = larger(this.ampsFlat, this.room * this.system.slotCount);
+  }
+}
+
+/** Records a period as it is stepped through: its beginning, then the middle and the end of each step. */
+export class PeriodRecorder {
+  readonly recording: Recording;
+  private readonly times: number[] = [];
+  private readonly seconds: number[] = [];
+
+  constructor(system: Recorded) {
+    this.recording = new Recording(system);
+  }
+
+  /** To be called by the integration at its beginning. */
+  readonly begin = ({ end }: Stepper): void => {
+    this.recording.clear();
+    this.times.length = 0;
+    this.seconds.length = 0;
+    this.add(end, 0);
+  };
+
+  /** To be called by the integration after each step. */
+  readonly takeStep = ({ middle, end, shares }: Stepper): void => {
+    this.seconds[this.seconds.length - 1] += shares.beginning;
+    this.add(middle, shares.middle);
+    this.add(end, shares.end);
+  };
+
+  /** The beginning was held, not stepped to: the end of a settled period is the same moment, and takes its place. */
+  finish(): Recording {
+    const { recording, times, seconds } = this;
+    const span = times[times.length - 1] - times[0];
+    recording.repeatLast();
+    recording.moments = { times: Float64Array.from(times), weights: Float64Array.from(seconds, (share) => share / span) };
+    return recording;
+  }
+
+  private add(moment: SolvedMoment, seconds: number): void {
+    this.times.push(moment.time);
+    this.seconds.push(seconds);
+    this.recording.add(moment.x, moment);
   }
 }
 

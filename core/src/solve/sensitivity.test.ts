@@ -1,7 +1,17 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf } from '../circuit/circuit.testing.ts';
 import { type Circuit, withFields } from '../circuit/index.ts';
-import { fieldValue, figureIn, parametersOf, parseFigure, type Solution, sensitivityTable, solve, solveSensitivities } from './index.ts';
+import {
+  fieldValue,
+  figureIn,
+  figureOf,
+  parametersOf,
+  parseFigure,
+  type Solution,
+  sensitivityTable,
+  solve,
+  solveSensitivities,
+} from './index.ts';
 
 function readAt(path: string, solution: Solution): number {
   const figure = parseFigure(path, solution);
@@ -12,7 +22,9 @@ function readAt(path: string, solution: Solution): number {
 function tableOf(circuit: Circuit, figure: string) {
   const sensitive = solveSensitivities(circuit, parametersOf(circuit));
   if (!sensitive.ok) throw new Error(sensitive.error.message);
-  return sensitivityTable(sensitive.value, circuit, (solution) => readAt(figure, solution));
+  const read = parseFigure(figure, sensitive.value.solution);
+  if (!read) throw new Error(`no figure ${figure}`);
+  return sensitivityTable(sensitive.value, circuit, (solved) => figureOf(solved, read));
 }
 
 function derivativeOf(circuit: Circuit, figure: string, ref: string, field: string): number {

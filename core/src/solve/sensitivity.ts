@@ -1,23 +1,23 @@
 import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import { DenseLuFactoriser, leftNullVectors, solveLeastChange } from '../numeric/index.ts';
-import { figureIn } from './figure.ts';
+import { figureIn, figureOf, figuresIn, type SolvedFigures } from './figure.ts';
 import type { OperatingPoint } from './operating-point.ts';
 import { fieldValue, Nudge, type NudgedSystem, type Parameter } from './parameter.ts';
 import { Recording } from './recording.ts';
 import { heatingFigure, kelvinPerWattChange, kelvinPerWattOf, warmingParts } from './self-heat.ts';
 import { PRESERVED, type SettledState } from './settled-state.ts';
 import type { Solution } from './solution.ts';
-import { solutionOn } from './solution-document.ts';
+import { RecordedFigures } from './solution-document.ts';
 import { followPeriod, type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
-import type { StageContext } from './stage.ts';
-import type { CircuitSystem } from './system.ts';
+import type { SolvedMoment, StageContext } from './stage.ts';
+import type { MomentTangents } from './step.ts';
 
 /** A solution together with what it would be were a value a little different. */
 export interface SensitiveSolution {
   readonly solution: Solution;
   readonly parameters: readonly Parameter[];
   /** The derivative of any figure of the solution by each parameter, in the figure's unit over the parameter's. */
-  derivatives(read: (solution: Solution) => number): Float64Array;
+  derivatives(read: (solved: SolvedFigures) => number): Float64Array;
 }
 
 /**
@@ -48,14 +48,14 @@ export function sensitivitiesOf(
   const all = [...parameters, ...warming.map(({ ref }): Parameter => ({ ref, field: 'celsius' }))];
   const varied = 'settled' in warmed ? variedPeriods(warmed.settled, all, options) : succeed(variedPoints(warmed.point, all));
   if (!varied.ok) return varied;
-  const partial = (read: (solution: Solution) => number) =>
+  const partial = (read: (solved: SolvedFigures) => number) =>
     Float64Array.from(varied.value, ({ above, below, step }) => (read(above) - read(below)) / (2 * step));
   const follow = followTemperatures(
     parameters.length,
     warming.map((part) => {
       const heating = heatingFigure(part);
       const watts = figureIn(warmed.solution, heating);
-      const byAll = partial((solution) => figureIn(solution, heating));
+      const byAll = partial((solved) => figureOf(solved, heating));
       return byAll.map((change, index) => kelvinPerWattOf(part) * change + watts * kelvinPerWattChange(part, all[index]));
     }),
   );
@@ -68,8 +68,8 @@ export function sensitivitiesOf(
 
 /** The solution with one parameter `step` more, and `step` less. */
 interface Varied {
-  readonly above: Solution;
-  readonly below: Solution;
+  readonly above: SolvedFigures;
+  readonly below: SolvedFigures;
   readonly step: number;
 }
 
@@ -115,13 +115,10 @@ function variedPoint({ system, x }: OperatingPoint, parameter: Parameter): Varie
   const change = new Float64Array(system.size);
   nudge.addToResidual(x, undefined, change);
   system.matrix.solveInPlace(change);
-  const moved = (to: NudgedSystem, sign: number): Solution => {
+  const moved = (to: NudgedSystem, sign: number): SolvedFigures => {
     const recording = new Recording(to);
-    recording.add(
-      0,
-      x.map((value, i) => value + sign * nudge.step * change[i]),
-    );
-    return solutionOn(recording, 'dc');
+    recording.add(x.map((value, i) => value + sign * nudge.step * change[i]));
+    return new RecordedFigures(recording);
   };
   return { above: moved(nudge.above, 1), below: moved(nudge.below, -1), step: nudge.step };
 }
@@ -151,6 +148,7 @@ interface TangentPoint {
   readonly base: Float64Array;
   readonly dxs: Float64Array;
   readonly dBases: Float64Array;
+  readonly modes: Int32Array;
 }
 
 function variedPeriod(settled: SettledState, parameters: readonly Parameter[]): Result<Varied[]> {
@@ -160,20 +158,23 @@ function variedPeriod(settled: SettledState, parameters: readonly Parameter[]): 
   const columns = stateCount + parameters.length;
   const values = new Float64Array(stateCount * columns);
   for (let i = 0; i < stateCount; i++) values[i * (stateCount + 1)] = 1;
-  const xs = new Float64Array(size * columns);
-  const bases = new Float64Array(stateCount * columns);
+  const tangents = () => ({ xs: new Float64Array(size * columns), bases: new Float64Array(stateCount * columns) });
+  const [atMiddle, atEnd] = [tangents(), tangents()];
   const points: TangentPoint[] = [];
+  const keep = ({ time, x, weight, base }: SolvedMoment, { xs, bases }: MomentTangents) =>
+    points.push({ time, x: x.slice(), weight, base: base.slice(), dxs: xs.slice(), dBases: bases.slice(), modes: system.modes.slice() });
   const followed = followPeriod(
     settled,
-    (time, { x, stage }) => {
-      points.push({ time, x: x.slice(), weight: stage.weight, base: stage.base.slice(), dxs: xs.slice(), dBases: bases.slice() });
+    ({ middle, end }) => {
+      keep(middle, atMiddle);
+      keep(end, atEnd);
     },
     {
       columns,
       values,
       driven: {
-        xs,
-        bases,
+        middle: atMiddle,
+        end: atEnd,
         addToResidual: (column, x, stage, out) => {
           if (column >= stateCount) nudges[column - stateCount].addToResidual(x, stage, out);
         },
@@ -184,10 +185,10 @@ function variedPeriod(settled: SettledState, parameters: readonly Parameter[]): 
     },
   );
   if (!followed.ok) return followed;
-  // The beginning was held, not stepped to; the end of the period is the same moment of the settled state.
-  points[0] = { ...points[points.length - 1], time: points[0].time };
+  // The beginning is the same moment of the settled state as the end of the period.
+  points.unshift({ ...points[points.length - 1], time: 0 });
   const starts = startTangents(values, stateCount, parameters.length);
-  return succeed(nudges.map((nudge, index) => variedAlong(nudge, system, points, index, starts[index])));
+  return succeed(nudges.map((nudge, index) => variedAlong(nudge, settled, points, index, starts[index])));
 }
 
 /** How the settled state at the beginning follows each parameter: (I − M)·ds/dp = ∂Φ/∂p. */
@@ -207,19 +208,20 @@ function startTangents(values: Float64Array, stateCount: number, parameters: num
 
 function variedAlong(
   { above, below, step }: Nudge,
-  system: CircuitSystem,
+  { stepper: { system }, recording: { moments } }: SettledState,
   points: readonly TangentPoint[],
   index: number,
   start: Float64Array,
 ): Varied {
   const { size, stateCount } = system;
-  const moved = (to: NudgedSystem, sign: number): Solution => {
-    const recording = new Recording(to);
-    for (const { time, x, weight, base, dxs, dBases } of points) {
+  const moved = (to: NudgedSystem, sign: number): SolvedFigures => {
+    const recording = new Recording(to, moments);
+    for (const { time, x, weight, base, dxs, dBases, modes } of points) {
+      system.modes.set(modes);
       const stage: StageContext = { time, weight, base: along(base, dBases, stateCount, stateCount + index, start, sign * step) };
-      recording.add(time, along(x, dxs, size, stateCount + index, start, sign * step), stage);
+      recording.add(along(x, dxs, size, stateCount + index, start, sign * step), stage);
     }
-    return solutionOn(recording, 'periodic');
+    return new RecordedFigures(recording);
   };
   return { above: moved(above, 1), below: moved(below, -1), step };
 }
@@ -248,9 +250,9 @@ export interface Sensitivity extends Parameter {
 export function sensitivityTable(
   sensitive: SensitiveSolution,
   circuit: Circuit,
-  read: (solution: Solution) => number,
+  read: (solved: SolvedFigures) => number,
 ): readonly Sensitivity[] {
-  const figure = read(sensitive.solution);
+  const figure = read(figuresIn(sensitive.solution));
   const derivatives = sensitive.derivatives(read);
   return sensitive.parameters
     .map((parameter, index): Sensitivity => {

@@ -1,84 +1,92 @@
 import { celsiusOf } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
+import type { SolvedFigures } from './figure.ts';
 import type { OperatingPoint } from './operating-point.ts';
 import { Recording } from './recording.ts';
 import type { LedSolution, PartSolution, Solution, SupplySolution } from './solution.ts';
-import { distortionOf, flickerOf, meanProduct, type Statistics, statisticsOf } from './statistics.ts';
+import { distortionOf, flickerOf, meanProduct, type Statistics, statisticsOf, steady } from './statistics.ts';
 import { warningsOf } from './warnings.ts';
 
 /**
- * The solution of a recorded span, one point of direct current or a period, with each entry worked out when it is first
- * looked at: who differentiates or searches looks at a few of very many.
+ * What a recorded span comes to, one point of direct current or a period, each worked out when it is first asked for: who
+ * differentiates or searches asks for a few of very many.
  */
-export function solutionOn(recording: Recording, regime: Solution['regime']): Solution {
+export class RecordedFigures implements SolvedFigures {
+  private readonly parts: (SolvedPart | undefined)[] = [];
+
+  constructor(readonly recording: Recording) {}
+
+  net(name: string): Solution['nets'][string] | undefined {
+    const { recording } = this;
+    const unknown = recording.system.unknownOf.get(name);
+    return unknown === undefined ? undefined : { volts: voltsBetween(recording, unknown, -1) };
+  }
+
+  part(ref: string): PartSolution | undefined {
+    const index = this.recording.system.indexOf.get(ref);
+    return index === undefined ? undefined : this.partAt(index);
+  }
+
+  supply(ref: string): SupplySolution | undefined {
+    const { recording } = this;
+    const index = recording.system.indexOf.get(ref);
+    if (index === undefined || !deviceOf(recording.system.circuit.parts[index].kind).source) return undefined;
+    return supplySolution(recording, index, this.partAt(index));
+  }
+
+  led(ref: string): LedSolution | undefined {
+    const { recording } = this;
+    const index = recording.system.indexOf.get(ref);
+    if (index === undefined || !deviceOf(recording.system.circuit.parts[index].kind).chips) return undefined;
+    return new SolvedLed(recording, index, this.partAt(index));
+  }
+
+  partAt(index: number): SolvedPart {
+    let part = this.parts[index];
+    if (!part) {
+      part = new SolvedPart(this.recording, index);
+      this.parts[index] = part;
+    }
+    return part;
+  }
+}
+
+/** The solution document of a recorded span. */
+export function solutionOf(recording: Recording, regime: Solution['regime']): Solution {
   const { circuit, unknownOf } = recording.system;
-  const indexOf = new Map(circuit.parts.map(({ ref }, index) => [ref, index]));
-  const entriesOf = <T>(has: (part: Part) => boolean, make: (index: number) => T) =>
-    onDemand<T>(
-      () => circuit.parts.filter(has).map(({ ref }) => ref),
-      (ref) => {
-        const index = indexOf.get(ref);
-        return index !== undefined && has(circuit.parts[index]) ? make(index) : undefined;
-      },
-    );
-  const parts = entriesOf<PartSolution>(
-    () => true,
-    (index) => new SolvedPart(recording, index),
-  );
-  const leds = entriesOf<LedSolution>(
-    (part) => deviceOf(part.kind).chips !== undefined,
-    (index) => new SolvedLed(recording, index, parts[circuit.parts[index].ref]),
-  );
-  const supplies = entriesOf<SupplySolution>(
-    (part) => deviceOf(part.kind).source !== undefined,
-    (index) => supplySolution(recording, index, parts[circuit.parts[index].ref]),
-  );
-  const nets = onDemand<NetSolution>(
-    () => [...unknownOf.keys()],
-    (net) => (unknownOf.has(net) ? netSolution(recording, net) : undefined),
-  );
+  const { times } = recording.moments;
+  const figures = new RecordedFigures(recording);
+  const nets: Record<string, Solution['nets'][string]> = {};
+  for (const [net, unknown] of unknownOf) nets[net] = { volts: voltsBetween(recording, unknown, -1) };
+  const parts: Record<string, PartSolution> = {};
+  const supplies: Record<string, SupplySolution> = {};
+  const leds: Record<string, LedSolution> = {};
+  for (let index = 0; index < circuit.parts.length; index++) {
+    const { ref, kind } = circuit.parts[index];
+    const { source, chips } = deviceOf(kind);
+    const part = figures.partAt(index);
+    parts[ref] = { volts: part.volts, amps: part.amps, watts: part.watts };
+    if (source) supplies[ref] = supplySolution(recording, index, part);
+    if (!chips) continue;
+    const led = new SolvedLed(recording, index, part);
+    leds[ref] = { chip: { ...led.chip }, flickerPercent: led.flickerPercent, flickerIndex: led.flickerIndex, ofRated: led.ofRated };
+  }
   return {
-    ...headOf(recording, regime),
+    format: 'mindful-probe.solution',
+    version: 1,
+    regime,
+    ...(regime === 'periodic' && { seconds: times[times.length - 1] - times[0] }),
     nets,
     parts,
     supplies,
     leds,
-    get warnings() {
-      return warningsOf(circuit, this);
-    },
+    warnings: circuit.parts.some(({ rated }) => rated) ? warningsOf(circuit, figures) : [],
   };
 }
 
-/** The same with everything worked out: a plain document. */
-export function solutionOf(recording: Recording, regime: Solution['regime']): Solution {
-  const { format, version, seconds, nets, parts, supplies, leds, warnings } = solutionOn(recording, regime);
-  return {
-    format,
-    version,
-    regime,
-    ...(seconds !== undefined && { seconds }),
-    nets: { ...nets },
-    parts: mapped(parts, ({ volts, amps, watts }) => ({ volts, amps, watts })),
-    supplies: { ...supplies },
-    leds: mapped(leds, ({ chip, flickerPercent, flickerIndex, ofRated }) => ({
-      chip: {
-        volts: chip.volts,
-        amps: chip.amps,
-        watts: chip.watts,
-        reverseVolts: chip.reverseVolts,
-        junctionCelsius: chip.junctionCelsius,
-      },
-      flickerPercent,
-      flickerIndex,
-      ofRated,
-    })),
-    warnings,
-  };
-}
-
-/** The solution of an operating point, on demand. */
-export function solutionAt({ system, x }: OperatingPoint): Solution {
-  return solutionOn(recordingOf(system, x), 'dc');
+/** What an operating point comes to, one figure after another. */
+export function figuresAt({ system, x }: OperatingPoint): SolvedFigures {
+  return new RecordedFigures(recordingOf(system, x));
 }
 
 /** The solution document of an operating point. */
@@ -88,47 +96,17 @@ export function solutionOfPoint({ system, x }: OperatingPoint): Solution {
 
 function recordingOf(system: OperatingPoint['system'], x: Float64Array): Recording {
   const recording = new Recording(system);
-  recording.add(0, x);
+  recording.add(x);
   return recording;
 }
 
-function mapped<T, U>(record: Readonly<Record<string, T>>, make: (entry: T) => U): Record<string, U> {
-  return Object.fromEntries(Object.entries(record).map(([key, entry]) => [key, make(entry)]));
+/** Of one moment there is nothing to average. */
+function voltsBetween(recording: Recording, plus: number, minus: number): Statistics {
+  return recording.count === 1 ? steady(recording.voltsNow(plus, minus)) : statisticsOf(recording.moments, recording.volts(plus, minus));
 }
 
-/** A record like any other to who reads it, whose entries are made when asked for. */
-function onDemand<T>(keys: () => string[], make: (key: string) => T | undefined): Readonly<Record<string, T>> {
-  return new Proxy<Record<string, T>>(Object.create(null), {
-    get: (made, key) => {
-      if (typeof key !== 'string') return undefined;
-      const known = made[key];
-      if (known !== undefined) return known;
-      const entry = make(key);
-      if (entry !== undefined) made[key] = entry;
-      return entry;
-    },
-    has: (_, key) => typeof key === 'string' && keys().includes(key),
-    ownKeys: keys,
-    getOwnPropertyDescriptor: (_, key) => {
-      const value = typeof key === 'string' ? make(key) : undefined;
-      return value === undefined ? undefined : { value, enumerable: true, configurable: true, writable: true };
-    },
-  });
-}
-
-function headOf({ times }: Recording, regime: Solution['regime']): Pick<Solution, 'format' | 'version' | 'regime' | 'seconds'> {
-  return {
-    format: 'mindful-probe.solution',
-    version: 1,
-    regime,
-    ...(regime === 'periodic' && { seconds: times[times.length - 1] - times[0] }),
-  };
-}
-
-type NetSolution = Solution['nets'][string];
-
-function netSolution(recording: Recording, net: string): NetSolution {
-  return { volts: statisticsOf(recording.times, recording.volts(recording.system.unknownOf.get(net) as number)) };
+function ampsInto(recording: Recording, slot: number): Statistics {
+  return recording.count === 1 ? steady(recording.ampsNow(slot)) : statisticsOf(recording.moments, recording.amps(slot));
 }
 
 class SolvedPart implements PartSolution {
@@ -141,37 +119,49 @@ class SolvedPart implements PartSolution {
   ) {}
 
   get volts(): Statistics {
-    const { recording, index } = this;
-    const { system, times } = recording;
     if (!this.knownVolts) {
-      const part = system.circuit.parts[index];
-      const [plus, minus] = acrossOf(part).map((pin) => system.unknownOf.get(part.pins[pin] as string) as number);
-      this.knownVolts = statisticsOf(times, recording.volts(plus, minus));
+      const { recording, index } = this;
+      const { circuit, unknownOf } = recording.system;
+      const part = circuit.parts[index];
+      const [plus, minus] = acrossOf(part);
+      this.knownVolts = voltsBetween(
+        recording,
+        unknownOf.get(part.pins[plus] as string) as number,
+        unknownOf.get(part.pins[minus] as string) as number,
+      );
     }
     return this.knownVolts;
   }
 
   get amps(): Statistics {
     const { recording, index } = this;
-    this.knownAmps ??= statisticsOf(recording.times, recording.amps(recording.system.slotOf[index]));
+    this.knownAmps ??= ampsInto(recording, recording.system.slotOf[index]);
     return this.knownAmps;
   }
 
   get watts(): number {
-    return takenUp(this.recording, this.index);
+    const { recording, index } = this;
+    const part = recording.system.circuit.parts[index];
+    const ohms = deviceOf(part.kind).storesBehindOhms?.(part);
+    // What it stores comes back in a settled period: only what it loses is left, small beside volts × amps.
+    return ohms === undefined ? takenUp(recording, index) : ohms * this.amps.rms ** 2;
   }
 }
 
 /** The average power that a part takes up over the recorded span, W. */
 function takenUp(recording: Recording, index: number): number {
-  const { system, times } = recording;
+  const { system, moments } = recording;
   const slot = system.slotOf[index];
-  const unknowns = (system.circuit.parts[index].pins as readonly string[]).map((net) => system.unknownOf.get(net) as number);
+  const { pins } = system.circuit.parts[index];
+  const unknownAt = (pin: number) => system.unknownOf.get(pins[pin] as string) as number;
   // The reference cancels over all pins; taken against the last pin, a small loss beside mains volts keeps its digits.
-  const last = unknowns.length - 1;
+  const last = unknownAt(pins.length - 1);
   let watts = 0;
-  for (let pin = 0; pin < last; pin++) {
-    watts += meanProduct(times, recording.volts(unknowns[pin], unknowns[last]), recording.amps(slot + pin));
+  for (let pin = 0; pin < pins.length - 1; pin++) {
+    watts +=
+      recording.count === 1
+        ? recording.voltsNow(unknownAt(pin), last) * recording.ampsNow(slot + pin)
+        : meanProduct(moments, recording.volts(unknownAt(pin), last), recording.amps(slot + pin));
   }
   return watts;
 }
@@ -182,7 +172,7 @@ export function acrossOf({ kind }: Part): readonly [number, number] {
 }
 
 function supplySolution(recording: Recording, index: number, { volts, amps, watts }: PartSolution): SupplySolution {
-  const { system, times } = recording;
+  const { system, moments } = recording;
   const part = system.circuit.parts[index];
   const voltAmps = volts.rms * amps.rms;
   const hertz = deviceOf(part.kind).source?.hertz?.(part);
@@ -192,21 +182,23 @@ function supplySolution(recording: Recording, index: number, { volts, amps, watt
     watts: -watts,
     voltAmps,
     powerFactor: voltAmps === 0 ? null : -watts / voltAmps,
-    distortion: hertz === undefined ? null : distortionOf(times, recording.amps(system.slotOf[index]), hertz),
+    distortion: hertz === undefined ? null : distortionOf(moments, recording.amps(system.slotOf[index]), hertz),
   };
 }
 
 class SolvedLed implements LedSolution {
+  readonly chip: SolvedChip;
+  private readonly part: Part;
   private knownFlicker?: ReturnType<typeof flickerOf>;
 
   constructor(
     private readonly recording: Recording,
     private readonly index: number,
-    private readonly whole: PartSolution,
-  ) {}
-
-  get chip(): LedSolution['chip'] {
-    return new SolvedChip(this.part, this.whole, celsiusOf(this.recording.system.circuit, this.part));
+    whole: PartSolution,
+  ) {
+    const { circuit } = recording.system;
+    this.part = circuit.parts[index];
+    this.chip = new SolvedChip(this.part, whole, celsiusOf(circuit, this.part));
   }
 
   get flickerPercent(): number | null {
@@ -229,45 +221,29 @@ class SolvedLed implements LedSolution {
     };
   }
 
-  private get part(): Part {
-    return this.recording.system.circuit.parts[this.index];
-  }
-
   private get flicker(): ReturnType<typeof flickerOf> {
     const { recording, index } = this;
-    this.knownFlicker ??= flickerOf(recording.times, recording.amps(recording.system.slotOf[index]));
+    this.knownFlicker ??= flickerOf(recording.moments, recording.amps(recording.system.slotOf[index]));
     return this.knownFlicker;
   }
 }
 
 class SolvedChip {
-  private readonly series: number;
-  private readonly parallel: number;
+  readonly volts: Statistics;
+  readonly amps: Statistics;
+  readonly watts: number;
+  readonly reverseVolts: number;
 
   constructor(
     part: Part,
-    private readonly whole: PartSolution,
+    whole: PartSolution,
     readonly junctionCelsius: number,
   ) {
     const { series, parallel } = deviceOf(part.kind).chips?.(part) ?? { series: 1, parallel: 1 };
-    this.series = series;
-    this.parallel = parallel;
-  }
-
-  get volts(): Statistics {
-    return dividedBy(this.whole.volts, this.series);
-  }
-
-  get amps(): Statistics {
-    return dividedBy(this.whole.amps, this.parallel);
-  }
-
-  get watts(): number {
-    return this.whole.watts / (this.series * this.parallel);
-  }
-
-  get reverseVolts(): number {
-    return Math.max(0, -this.volts.min);
+    this.volts = dividedBy(whole.volts, series);
+    this.amps = dividedBy(whole.amps, parallel);
+    this.watts = whole.watts / (series * parallel);
+    this.reverseVolts = Math.max(0, -this.volts.min);
   }
 }
 

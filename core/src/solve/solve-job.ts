@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Circuit, circuitSchema, fail, type Result, succeed } from '../circuit/index.ts';
-import { figureIn } from './figure.ts';
+import { figureIn, figureOf } from './figure.ts';
 import { parseFigure } from './figure-path.ts';
 import { parametersOf } from './parameter.ts';
 import { type Sensitivity, sensitivityTable, solveSensitivities } from './sensitivity.ts';
@@ -61,10 +61,9 @@ function sensitivityOf(
     const message = `The solution has no figure “${path}”; one reads like D1.chip.amps.avg, R1.watts or nets.a.volts.rms.`;
     return fail('unknown-figure', message, 'sensitivity');
   }
-  const read = (of: Solution) => figureIn(of, figure);
-  const value = read(solution);
+  const value = figureIn(solution, figure);
   if (Number.isNaN(value)) return fail('unknown-figure', `${path} has no meaning in this circuit.`, 'sensitivity');
   const sensitive = solveSensitivities(circuit, parametersOf(circuit), options);
   if (!sensitive.ok) return sensitive;
-  return succeed({ figure: path, value, by: sensitivityTable(sensitive.value, circuit, read) });
+  return succeed({ figure: path, value, by: sensitivityTable(sensitive.value, circuit, (solved) => figureOf(solved, figure)) });
 }

@@ -1,9 +1,8 @@
 import { alternatingSource, type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
-import { integrate } from './integrate.ts';
+import { integrateAgain } from './integrate.ts';
 import { type OperatingPoint, solveOperatingPoint } from './operating-point.ts';
-import { Recording } from './recording.ts';
 import { warmedCelsius, warmingParts, withTemperatures } from './self-heat.ts';
-import { FIGURE_STEPS, FIGURE_TOLERANCE, findSettledState, type SettledState } from './settled-state.ts';
+import { findSettledState, type SettledState } from './settled-state.ts';
 import type { Solution } from './solution.ts';
 import { solutionOf, solutionOfPoint } from './solution-document.ts';
 import type { Tangents } from './step.ts';
@@ -11,8 +10,10 @@ import type { Tangents } from './step.ts';
 export interface SolveOptions {
   /** Asked now and then; true ends it with the error `stopped`. */
   readonly shouldStop?: (() => boolean) | undefined;
-  /** A settled state of a like circuit, to begin the search from. */
-  readonly near?: Float64Array | undefined;
+  /** The settled state of a like circuit, to begin the search from. */
+  readonly near?: SettledState | undefined;
+  /** Steps in time are so many times finer than figures need: to check them by. */
+  readonly finer?: number | undefined;
   /** Told after each period of a search for the settled state how far it is, 0 to 1, by how much it still misses. */
   readonly onProgress?: ((share: number) => void) | undefined;
 }
@@ -62,7 +63,7 @@ export function solveWarmed(circuit: Circuit, options: SolveOptions = {}): Resul
     before = { celsius, off };
     celsius = next;
     warmed = withTemperatures(circuit, warming, celsius);
-    if ('settled' in solved.value) near = solved.value.settled.state;
+    if ('settled' in solved.value) near = solved.value.settled;
   }
 }
 
@@ -90,24 +91,17 @@ function solveSteady(circuit: Circuit): Result<Solved> {
 }
 
 function solvePeriodic(circuit: Circuit, options: SolveOptions): Result<Solved> {
-  const settled = findSettledState(circuit, options);
-  if (!settled.ok) return settled;
-  const recording = new Recording(settled.value.stepper.system);
-  const followed = followPeriod(settled.value, recording.take);
-  return followed.ok ? succeed({ solution: solutionOf(recording, 'periodic'), settled: settled.value }) : followed;
+  const found = findSettledState(circuit, options);
+  if (!found.ok) return found;
+  return succeed({ solution: solutionOf(found.value.recording, 'periodic'), settled: found.value });
 }
 
-/** Goes through the settled period once more, in the steps that figures want. */
+/** Goes through the settled period once more, in the steps that its figures were taken in. */
 export function followPeriod(
-  { stepper, state, seconds }: SettledState,
-  onPoint: (time: number, stepper: SettledState['stepper']) => void,
+  { stepper, state, recording }: SettledState,
+  onStep: (stepper: SettledState['stepper']) => void,
   tangents?: Tangents,
 ): Result<void> {
-  const outcome = integrate(stepper, 0, seconds, state.slice(), {
-    longestSeconds: 1 / Math.max(...stepper.system.frequencies) / FIGURE_STEPS,
-    relative: FIGURE_TOLERANCE,
-    onPoint,
-    tangents,
-  });
+  const outcome = integrateAgain(stepper, state, recording.ends, recording.step, { onStep, tangents });
   return outcome === 'done' ? succeed(undefined) : fail('no-convergence', 'The settled period cannot be followed again.', 'parts');
 }

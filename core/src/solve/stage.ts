@@ -6,4 +6,16 @@ export interface StageContext {
   weight: number;
   /** Capacitor volts, then inductor amps, that the stage builds on. */
   readonly base: Float64Array;
+  /**
+   * Through each curve, then into the first terminal of each block, A; then how fast each state changes, per second. Left
+   * out where it is not known.
+   */
+  readonly bends?: Float64Array;
+}
+
+/** A moment at which the circuit is solved. */
+export interface SolvedMoment extends StageContext {
+  /** The unknowns. */
+  readonly x: Float64Array;
+  readonly bends: Float64Array;
 }

@@ -1,18 +1,27 @@
 import { Newton, STAGE_NEWTON } from './newton.ts';
-import type { StageContext } from './stage.ts';
+import type { SolvedMoment, StageContext } from './stage.ts';
 import type { CircuitSystem } from './system.ts';
 
 /**
- * One step in time by the two-stage singly diagonally implicit method of second order (Alexander, SIAM J. Numer.
- * Anal. 14, 1977): L-stable, so stiff parts are damped, and stiffly accurate, so the step ends on a solved circuit.
- * Both stages have the same weight γ·h.
+ * One step in time by the trapezium rule to a middle moment and the second backward differentiation formula from there
+ * (Bank et al., IEEE Trans. CAD 4, 1985), as a method of three stages with an embedded one of third order (Hosea and
+ * Shampine, Appl. Numer. Math. 20, 1996): L-stable, so stiff parts are damped, and the step ends on a solved circuit.
+ * Both stages that are solved have the same weight, and the first is the last of the step before.
+ *
+ * The first step after a beginning or a switching has no earlier rates: it is the one of two stages of that same weight
+ * by Alexander (SIAM J. Numer. Anal. 14, 1977).
  */
-const GAMMA = 1 - Math.SQRT1_2;
+const WEIGHT = 1 - Math.SQRT1_2;
+/** Where the trapezium ends, of the step. */
+const MIDDLE = 2 * WEIGHT;
+/** Share of each of the two earlier rates at the end. */
+const EARLIER = Math.SQRT2 / 4;
+/** The embedded method's shares of the three rates, less those of the step. */
+const OFF_FIRST = (1 - EARLIER) / 3 - EARLIER;
+const OFF_MIDDLE = (1 + 3 * EARLIER) / 3 - EARLIER;
+const OFF_LAST = WEIGHT / 3 - WEIGHT;
 
-/** A step that was taken, or that must be shorter. */
-export type StepOutcome = 'taken' | 'stuck';
-
-/** Tangents carried along a step: how the state depends on what it began with, and on the values of parts. */
+/** Tangents carried along the steps: how the state depends on what it began with, and on the values of parts. */
 export interface Tangents {
   readonly columns: number;
   /** Of the state at the end of the step: states × columns, column-major. */
@@ -27,47 +36,88 @@ export interface DrivenTangents {
   addToResidual(column: number, x: Float64Array, stage: StageContext, out: Float64Array): void;
   /** Adds the derivative of the rates likewise. */
   addToRates(column: number, x: Float64Array, stage: StageContext, out: Float64Array): void;
-  /** Written: of the unknowns at the end of the step, unknowns × columns, column-major. */
+  readonly middle: MomentTangents;
+  readonly end: MomentTangents;
+}
+
+/** Written: the tangents of a solved moment, column-major. */
+export interface MomentTangents {
+  /** Of the unknowns. */
   readonly xs: Float64Array;
-  /** Written: of what the last stage builds on, states × columns. */
+  /** Of what the stage builds on. */
   readonly bases: Float64Array;
 }
 
-/** Takes steps over one circuit; its work arrays serve every step. */
+/** The unknowns at the middle and at the end of a step. */
+export interface NearStep {
+  readonly middle: Float64Array;
+  readonly end: Float64Array;
+}
+
+/** Takes steps over one circuit: `attempt`, and where that was good enough `accept`. Its work arrays serve every step. */
 export class Stepper {
-  /** Unknowns at the end of the last step; also where the next one begins to look. */
-  readonly x: Float64Array;
-  /** The stage that `x` solves. */
-  readonly stage: StageContext;
-  /** Of the last step, per state: the difference from the embedded first-order result. */
+  /** The end of the last accepted step. */
+  end: SolvedMoment;
+  /** The moment inside the step attempted last. */
+  readonly middle: SolvedMoment;
+  /** At `end`: the capacitors' volts, then the inductors' amps. */
+  readonly state: Float64Array;
+  /** Of the step attempted last, per state: the difference from the embedded result. */
   readonly error: Float64Array;
+  /** Of each of a moment’s `bends`, in the step attempted last: how far its parabola may be off between its points. */
+  readonly bendError: Float64Array;
+  /** What each moment of the last accepted step counts for in an integral, s: as in that of the states, so that what flows in comes out. */
+  readonly shares = { beginning: 0, middle: 0, end: 0 };
   iterations = 0;
 
   private readonly newton: Newton;
-  private readonly firstRates: Float64Array;
-  private readonly lastRates: Float64Array;
-  private readonly kept: Float64Array;
-  /** How fast the unknowns moved at the end of the last step, per second: where the next stage looks first. */
+  private next: SolvedMoment;
+  private nextState: Float64Array;
+  /** No earlier step to go by. */
+  private isFirst = true;
+  private seconds = 0;
+  private rates: Float64Array;
+  private readonly middleRates: Float64Array;
+  private nextRates: Float64Array;
+  /** The middle of the step before. */
+  private readonly before: { time: number; readonly bends: Float64Array };
+  /**
+   * How the unknowns moved through the last step, by its parabola: per second at its end, and half as much again per
+   * second squared. Where the next stage looks first.
+   */
   private readonly drift: Float64Array;
-  private readonly dx: Float64Array;
-  private readonly dBase: Float64Array;
-  private readonly dLast: Float64Array;
-  private readonly dBases: Float64Array[] = [];
-  private readonly dRates: Float64Array[] = [];
+  private readonly curve: Float64Array;
+  private readonly tangent: { readonly dx: Float64Array; readonly dBase: Float64Array };
+  private dRates: Float64Array[] = [];
+  private readonly dMiddle: Float64Array[] = [];
+  private dNext: Float64Array[] = [];
+  private nextTangents = new Float64Array(0);
 
   constructor(readonly system: CircuitSystem) {
     const { size, stateCount } = system;
+    const bends = system.bentCount + stateCount;
+    const moment = (): SolvedMoment => ({
+      time: 0,
+      weight: 1,
+      base: new Float64Array(stateCount),
+      x: new Float64Array(size),
+      bends: new Float64Array(bends),
+    });
     this.newton = new Newton(system, STAGE_NEWTON);
-    this.x = new Float64Array(size);
-    this.stage = { time: 0, weight: 1, base: new Float64Array(stateCount) };
+    this.end = moment();
+    this.middle = moment();
+    this.next = moment();
+    this.state = new Float64Array(stateCount);
+    this.nextState = new Float64Array(stateCount);
     this.error = new Float64Array(stateCount);
-    this.firstRates = new Float64Array(stateCount);
-    this.lastRates = new Float64Array(stateCount);
-    this.kept = new Float64Array(size);
+    this.bendError = new Float64Array(bends);
+    this.rates = new Float64Array(stateCount);
+    this.middleRates = new Float64Array(stateCount);
+    this.nextRates = new Float64Array(stateCount);
+    this.before = { time: 0, bends: new Float64Array(bends) };
     this.drift = new Float64Array(size);
-    this.dx = new Float64Array(size);
-    this.dBase = new Float64Array(stateCount);
-    this.dLast = new Float64Array(stateCount);
+    this.curve = new Float64Array(size);
+    this.tangent = { dx: new Float64Array(size), dBase: new Float64Array(stateCount) };
   }
 
   /**
@@ -75,103 +125,205 @@ export class Stepper {
    *
    * @param seconds short enough that no store changes, long enough that its equation stays well scaled
    */
-  hold(time: number, state: Float64Array, seconds: number): boolean {
-    if (this.holdOnce(time, state, seconds)) return true;
-    // A converter that nothing feeds cannot run; off, it wakes when its input does.
-    this.system.modes.fill(0);
-    return this.holdOnce(time, state, seconds);
+  begin(time: number, state: Float64Array, seconds: number): boolean {
+    this.state.set(state);
+    this.restart();
+    if (!this.hold(time, seconds)) {
+      // A converter that nothing feeds cannot run; off, it wakes when its input does.
+      this.system.modes.fill(0);
+      if (!this.hold(time, seconds)) return false;
+    }
+    for (let asked = 0; asked < MOST_SWITCHINGS && this.system.settleModes(this.end.x); asked++) {
+      if (!this.hold(time, seconds)) return false;
+    }
+    return true;
   }
 
-  private holdOnce(time: number, state: Float64Array, seconds: number): boolean {
-    this.newton.forget();
-    this.x.fill(0);
-    this.drift.fill(0);
-    if (this.solveStage(time, seconds, state)) return true;
-    return this.newton.runByConductance(this.x, this.stage) !== undefined && isAllFinite(this.x);
+  /** The next step has no earlier one to go by: something switched. */
+  restart(): void {
+    this.isFirst = true;
+    this.forgetDrift();
   }
 
-  /** Steps from `time` by `seconds`, changing `state` in place; on 'stuck' nothing has changed. */
-  step(time: number, seconds: number, state: Float64Array, tangents?: Tangents): StepOutcome {
-    const { stage, firstRates, lastRates, error, system } = this;
+  private hold(time: number, seconds: number): boolean {
+    const { end, newton } = this;
+    newton.forget();
+    end.x.fill(0);
+    end.base.set(this.state);
+    if (this.solve(end, time, seconds)) return true;
+    if (newton.runByConductance(end.x, end) === undefined || !isAllFinite(end.x)) return false;
+    this.system.writeBentAmps(newton.memory, end.bends);
+    return true;
+  }
+
+  /**
+   * Tries a step of `seconds` from `end`. What it comes to is in `middle`, `error` and `bendError`.
+   *
+   * @param near the unknowns of the same step in a run that was much like this one: where its stages look first
+   * @returns false where a stage cannot be solved: the step must be shorter
+   */
+  attempt(seconds: number, tangents?: Tangents, near?: NearStep): boolean {
+    const { system, state, rates, middle, middleRates, end, drift, curve, isFirst } = this;
+    const { next, nextRates, nextState, error } = this;
     const count = system.stateCount;
-    const weight = GAMMA * seconds;
-    const { x, kept, drift } = this;
-    kept.set(x);
+    const { x: from } = end;
+    const weight = WEIGHT * seconds;
+    const middleAfter = (isFirst ? WEIGHT : MIDDLE) * seconds;
     this.iterations = 0;
-    for (let i = 0; i < x.length; i++) x[i] += weight * drift[i];
-    if (!this.solveStage(time + weight, weight, state)) return this.undo();
-    system.rates(this.x, stage, firstRates);
-    if (tangents) this.firstTangents(tangents);
-    for (let i = 0; i < count; i++) stage.base[i] = state[i] + (seconds - weight) * firstRates[i];
-    for (let i = 0; i < x.length; i++) {
-      const between = x[i];
-      x[i] += ((seconds - weight) / weight) * (between - kept[i]);
-      drift[i] = between;
-    }
-    if (!this.solveStage(time + seconds, weight, undefined)) return this.undo();
-    for (let i = 0; i < x.length; i++) drift[i] = (x[i] - drift[i]) / (seconds - weight);
-    system.rates(this.x, stage, lastRates);
-    if (tangents) this.lastTangents(tangents, seconds);
+    this.seconds = seconds;
+    if (near) middle.x.set(near.middle);
+    else for (let i = 0; i < from.length; i++) middle.x[i] = from[i] + middleAfter * (drift[i] + middleAfter * curve[i]);
+    for (let i = 0; i < count; i++) middle.base[i] = isFirst ? state[i] : state[i] + weight * rates[i];
+    if (!this.solve(middle, end.time + middleAfter, weight)) return this.giveUp();
+    system.rates(middle.x, middle, middleRates);
+    middle.bends.set(middleRates, system.bentCount);
+    if (tangents) this.middleTangents(tangents);
+    if (near) next.x.set(near.end);
+    else
+      for (let i = 0; i < from.length; i++) {
+        // As bent as the last step was, through the middle that is known now.
+        const slope = (middle.x[i] - from[i]) / middleAfter;
+        next.x[i] = middle.x[i] + (seconds - middleAfter) * (slope + seconds * curve[i]);
+      }
     for (let i = 0; i < count; i++) {
-      state[i] = stage.base[i] + weight * lastRates[i];
-      error[i] = seconds * (0.5 - GAMMA) * (lastRates[i] - firstRates[i]);
+      next.base[i] = state[i] + seconds * (isFirst ? (1 - WEIGHT) * middleRates[i] : EARLIER * (rates[i] + middleRates[i]));
     }
-    return 'taken';
+    if (!this.solve(next, end.time + seconds, weight)) return this.giveUp();
+    system.rates(next.x, next, nextRates);
+    next.bends.set(nextRates, system.bentCount);
+    if (tangents) this.endTangents(tangents);
+    for (let i = 0; i < count; i++) {
+      nextState[i] = next.base[i] + weight * nextRates[i];
+      error[i] =
+        seconds *
+        (isFirst
+          ? (0.5 - WEIGHT) * (nextRates[i] - middleRates[i])
+          : OFF_FIRST * rates[i] + OFF_MIDDLE * middleRates[i] + OFF_LAST * nextRates[i]);
+    }
+    this.writeBendError();
+    return true;
   }
 
-  private solveStage(time: number, weight: number, base: Float64Array | undefined): boolean {
-    const { stage } = this;
-    stage.time = time;
-    stage.weight = weight;
-    if (base) stage.base.set(base);
-    const run = this.newton.run(this.x, stage);
-    this.iterations = Math.max(this.iterations, run.iterations);
-    return run.outcome === 'converged' && isAllFinite(this.x);
+  /** Makes the step attempted last the last one. */
+  accept(tangents?: Tangents): void {
+    const { middle, next, before, drift, curve, seconds, end, rates, dRates } = this;
+    const [through, after] = [middle.time - end.time, next.time - middle.time];
+    for (let i = 0; i < drift.length; i++) {
+      const late = (next.x[i] - middle.x[i]) / after;
+      curve[i] = (late - (middle.x[i] - end.x[i]) / through) / seconds;
+      drift[i] = late + after * curve[i];
+    }
+    before.time = middle.time;
+    before.bends.set(middle.bends);
+    next.time = end.time + seconds;
+    this.end = next;
+    this.next = end;
+    this.rates = this.nextRates;
+    this.nextRates = rates;
+    this.state.set(this.nextState);
+    this.shares.beginning = this.isFirst ? 0 : EARLIER * seconds;
+    this.shares.middle = (this.isFirst ? 1 - WEIGHT : EARLIER) * seconds;
+    this.shares.end = WEIGHT * seconds;
+    this.isFirst = false;
+    if (tangents) {
+      tangents.values.set(this.nextTangents);
+      this.dRates = this.dNext;
+      this.dNext = dRates;
+    }
   }
 
-  /** Back to where the step began, to look for its stages from there without haste. */
-  private undo(): StepOutcome {
-    this.x.set(this.kept);
+  private solve(moment: SolvedMoment, time: number, weight: number): boolean {
+    moment.time = time;
+    moment.weight = weight;
+    const run = this.newton.run(moment.x, moment);
+    if (run.iterations > this.iterations) this.iterations = run.iterations;
+    if (run.outcome !== 'converged' || !isAllFinite(moment.x)) return false;
+    this.system.writeBentAmps(this.newton.memory, moment.bends);
+    return true;
+  }
+
+  private forgetDrift(): void {
     this.drift.fill(0);
+    this.curve.fill(0);
+  }
+
+  /** To look for the next attempt's stages without haste. */
+  private giveUp(): boolean {
+    this.forgetDrift();
     this.newton.forget();
-    return 'stuck';
+    return false;
   }
 
-  /** After the first stage: the tangent of its rates, for every column, on the matrix just factored. */
-  private firstTangents({ columns, values, driven }: Tangents): void {
+  /** By the cubic through the step's three moments and the one before: what it adds to their parabola. */
+  private writeBendError(): void {
+    const { before, end, middle, next, bendError, isFirst } = this;
+    if (isFirst) {
+      bendError.fill(0);
+      return;
+    }
+    const [h, m, p] = [next.time - end.time, middle.time - end.time, end.time - before.time];
+    const toCubic = (CUBIC_BETWEEN * h ** 3) / (h + p);
+    for (let i = 0; i < bendError.length; i++) {
+      const atEnd = end.bends[i];
+      const middleSlope = (middle.bends[i] - atEnd) / m;
+      const earlier = (middleSlope - (atEnd - before.bends[i]) / p) / (m + p);
+      const later = ((next.bends[i] - middle.bends[i]) / (h - m) - middleSlope) / h;
+      bendError[i] = toCubic * (later - earlier);
+    }
+  }
+
+  private middleTangents(tangents: Tangents): void {
     const count = this.system.stateCount;
-    while (this.dRates.length < columns) {
-      this.dRates.push(new Float64Array(count));
-      this.dBases.push(new Float64Array(count));
+    const { columns, values, driven } = tangents;
+    while (this.dMiddle.length < columns) {
+      for (const rates of [this.dRates, this.dMiddle, this.dNext]) rates.push(new Float64Array(count));
     }
     if (driven) this.factorHere();
+    const weight = WEIGHT * this.seconds;
+    const { dBase } = this.tangent;
     for (let column = 0; column < columns; column++) {
-      const begin = values.subarray(column * count, (column + 1) * count);
-      this.tangentOfStage(column, begin, this.dRates[column], driven);
-      this.dBases[column].set(begin);
+      const begun = this.dRates[column];
+      for (let i = 0; i < count; i++) {
+        const value = values[column * count + i];
+        dBase[i] = this.isFirst ? value : value + weight * begun[i];
+      }
+      this.tangentOfStage(column, this.middle, this.dMiddle[column], driven, driven?.middle);
     }
   }
 
-  private lastTangents({ columns, values, driven }: Tangents, seconds: number): void {
-    const { size, stateCount: count } = this.system;
-    const weight = GAMMA * seconds;
+  private endTangents({ columns, values, driven }: Tangents): void {
+    const { seconds, isFirst, dRates, dMiddle, dNext } = this;
+    const count = this.system.stateCount;
     if (driven) this.factorHere();
+    if (this.nextTangents.length !== values.length) this.nextTangents = new Float64Array(values.length);
+    const { dBase } = this.tangent;
+    const weight = WEIGHT * seconds;
     for (let column = 0; column < columns; column++) {
-      for (let i = 0; i < count; i++) this.dBase[i] = this.dBases[column][i] + (seconds - weight) * this.dRates[column][i];
-      this.tangentOfStage(column, this.dBase, this.dLast, driven);
-      for (let i = 0; i < count; i++) values[column * count + i] = this.dBase[i] + weight * this.dLast[i];
-      driven?.xs.set(this.dx, column * size);
-      driven?.bases.set(this.dBase, column * count);
+      const [begun, middle, last] = [dRates[column], dMiddle[column], dNext[column]];
+      for (let i = 0; i < count; i++) {
+        dBase[i] = values[column * count + i] + seconds * (isFirst ? (1 - WEIGHT) * middle[i] : EARLIER * (begun[i] + middle[i]));
+      }
+      this.tangentOfStage(column, this.next, last, driven, driven?.end);
+      for (let i = 0; i < count; i++) this.nextTangents[column * count + i] = dBase[i] + weight * last[i];
     }
   }
 
-  private tangentOfStage(column: number, dBase: Float64Array, dRates: Float64Array, driven: DrivenTangents | undefined): void {
-    const { system, stage, dx, x } = this;
-    system.tangentOfBase(dBase, stage, dx);
-    driven?.addToResidual(column, x, stage, dx);
+  private tangentOfStage(
+    column: number,
+    moment: SolvedMoment,
+    dRates: Float64Array,
+    driven: DrivenTangents | undefined,
+    kept: MomentTangents | undefined,
+  ): void {
+    const { system } = this;
+    const { dx, dBase } = this.tangent;
+    system.tangentOfBase(dBase, moment, dx);
+    driven?.addToResidual(column, moment.x, moment, dx);
     system.matrix.solveInPlace(dx);
-    system.tangentOfRates(dx, dBase, stage, dRates);
-    driven?.addToRates(column, x, stage, dRates);
+    system.tangentOfRates(dx, dBase, moment, dRates);
+    driven?.addToRates(column, moment.x, moment, dRates);
+    kept?.xs.set(dx, column * system.size);
+    kept?.bases.set(dBase, column * system.stateCount);
   }
 
   /** Newton leaves the matrix of the iteration before the last; a figure's tangents want the one at the solution. */
@@ -180,6 +332,11 @@ export class Stepper {
     this.system.matrix.factor();
   }
 }
+
+/** Converters in a row switch each other a few times at most. */
+const MOST_SWITCHINGS = 4;
+/** The most that (t − t₀)·(t − middle)·(t − t₁) comes to inside a step, of its length cubed. */
+const CUBIC_BETWEEN = 0.064;
 
 function isAllFinite(x: Float64Array): boolean {
   let sum = 0;

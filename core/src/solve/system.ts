@@ -1,5 +1,5 @@
 import type { Circuit } from '../circuit/index.ts';
-import type { Part } from '../device/index.ts';
+import { JunctionLaw, type Part } from '../device/index.ts';
 import { Equations, type Memory } from './equations.ts';
 import { islandsOf } from './islands.ts';
 import { createMatrix, type SystemMatrix } from './matrix.ts';
@@ -46,6 +46,9 @@ export class CircuitSystem extends Equations {
   private readonly diagonal: Int32Array;
   /** The linear elements' share of the matrix, for the stage prepared last. */
   private readonly linear: Float64Array;
+  /** The curves that are junctions, in their places: a call that is always to the same law is quicker. */
+  private readonly junctions: readonly (JunctionLaw | undefined)[];
+  private knownIndices: ReadonlyMap<string, number> | undefined;
   private leak = 0;
   private readonly islands: { readonly steady: Int32Array; readonly inTime: Int32Array };
 
@@ -70,11 +73,18 @@ export class CircuitSystem extends Equations {
     this.diagonal = new Int32Array(this.nodeCount);
     for (let node = 0; node < this.nodeCount; node++) this.diagonal[node] = this.matrix.at(node, node);
     placeElements(elements, this.matrix);
+    this.junctions = elements.curves.map(({ law }) => (law instanceof JunctionLaw ? law : undefined));
   }
 
   /** Net name → unknown; −1 is ground. */
   get unknownOf(): ReadonlyMap<string, number> {
     return this.elements.unknownOf;
+  }
+
+  /** Ref → place among the circuit’s parts. */
+  get indexOf(): ReadonlyMap<string, number> {
+    this.knownIndices ??= new Map(this.circuit.parts.map(({ ref }, index) => [ref, index]));
+    return this.knownIndices;
   }
 
   /** Pin currents are written per slot: the first slot of each part, then one a pin. */
@@ -99,18 +109,20 @@ export class CircuitSystem extends Equations {
    * @returns true when all laws are as near, and none was limited: `x`, solved on those lines, solves the circuit
    */
   evaluate(x: Float64Array, memory: Memory, { relative, amps: absolute }: Agreement): boolean {
-    const { point } = this;
+    const { point, junctions } = this;
     const { curves, blocks } = this.elements;
     const { limited, volts, amps, siemens, isFresh } = memory;
     let agrees = !isFresh;
     memory.isFresh = false;
     for (let i = 0; i < curves.length; i++) {
-      const element = curves[i];
-      const asked = between(x, element.a, element.b);
-      const at = isFresh ? element.law.firstVolts : element.law.limit(asked, limited[i]);
+      const { a, b, law } = curves[i];
+      const junction = junctions[i];
+      const asked = (a >= 0 ? x[a] : 0) - (b >= 0 ? x[b] : 0);
+      const at = isFresh ? law.firstVolts : junction ? junction.limit(asked, limited[i]) : law.limit(asked, limited[i]);
       const aside = at - asked;
       if (!((aside < 0 ? -aside : aside) <= 1e-9 + 1e-7 * (asked < 0 ? -asked : asked))) agrees = false;
-      element.law.evaluate(at, point);
+      if (junction) junction.evaluate(at, point);
+      else law.evaluate(at, point);
       const here = point.amps - point.siemens * aside;
       const off = here - (amps[i] + siemens[i] * (asked - volts[i]));
       if (!((off < 0 ? -off : off) <= absolute + relative * (here < 0 ? -here : here))) agrees = false;
@@ -172,6 +184,25 @@ export class CircuitSystem extends Equations {
     }
   }
 
+  /** How many currents there are that `writeBentAmps` writes. */
+  get bentCount(): number {
+    return this.elements.curves.length + this.elements.blocks.length;
+  }
+
+  /** Writes the current through each curve, then into the first terminal of each block, as evaluated last, A. */
+  writeBentAmps(memory: Memory, out: Float64Array): void {
+    const { curves, blocks } = this.elements;
+    out.set(memory.amps);
+    for (let i = 0; i < blocks.length; i++) out[curves.length + i] = blocks[i].amps[0];
+  }
+
+  /** What each state’s rate is multiplied by to be the current of a capacitor, A, or the volts of an inductance. */
+  writeReactances(out: Float64Array): void {
+    const { capacitances, branches } = this.elements;
+    for (let i = 0; i < capacitances.length; i++) out[i] = capacitances[i].farads;
+    for (const { state, henries } of branches) if (state >= 0) out[this.capacitorCount + state] = henries;
+  }
+
   /** Writes the current into every pin (A), per slot; `stage` is the one that x solves, left out for direct current. */
   pinAmps(x: Float64Array, out: Float64Array, stage?: StageContext): void {
     out.fill(0);
@@ -181,8 +212,14 @@ export class CircuitSystem extends Equations {
   /** The laws of one part with other values, in the frame of this system: of the same unknowns, states and pins. */
   lawsOf(index: number, part: Part): Equations {
     const laws = new Equations(unfoldAgain(this.circuit, this.elements, index, part), this.capacitorCount);
-    laws.modes.set(this.modes.subarray(this.elements.begins[index].blocks).subarray(0, laws.modes.length));
+    this.shareModes(index, laws);
     return laws;
+  }
+
+  /** Lets such laws have the states of the part's own blocks as they are now. */
+  shareModes(index: number, { modes }: Equations): void {
+    const from = this.elements.begins[index].blocks;
+    modes.set(this.modes.subarray(from, from + modes.length));
   }
 
   /** Lets every block decide its state at settled volts; true when one changed. */

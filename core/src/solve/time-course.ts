@@ -1,9 +1,10 @@
 import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import { integrate } from './integrate.ts';
 import { solveOperatingPoint } from './operating-point.ts';
-import { FIGURE_STEPS, FIGURE_TOLERANCE } from './settled-state.ts';
+import { figureSteps } from './settled-state.ts';
 import { acrossOf } from './solution-document.ts';
 import { isAlternating, type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
+import type { SolvedMoment } from './stage.ts';
 import { Stepper } from './step.ts';
 import { CircuitSystem } from './system.ts';
 import { type Waveform, WaveformGatherer } from './waveform.ts';
@@ -46,21 +47,24 @@ export function solveTimeCourse(circuit: Circuit, options: TimeCourseOptions): R
   const begun = from === 'cold' ? coldStart(circuit) : settledStart(circuit, options);
   if (!begun.ok) return begun;
   const { system, state } = begun.value;
-  const longestSeconds = system.isSteady
-    ? seconds / STEADY_STEPS
-    : Math.min(1 / Math.max(...system.frequencies) / FIGURE_STEPS, seconds / 8);
+  const hertz = Math.max(...system.frequencies);
+  const { longestSeconds: byPeriod, fineness } = figureSteps(system.isSteady ? 1 / seconds : hertz);
+  const longestSeconds = system.isSteady ? seconds / STEADY_STEPS : Math.min(byPeriod, seconds / 8);
   if (seconds / longestSeconds > MOST_STEPS) {
-    return fail('bad-value', `${seconds} s at ${Math.max(...system.frequencies)} Hz is more than can be followed.`, 'seconds');
+    return fail('bad-value', `${seconds} s at ${hertz} Hz is more than can be followed.`, 'seconds');
   }
   const gatherer = new CourseGatherer(system, seconds);
   let steps = 0;
-  const outcome = integrate(new Stepper(system), 0, seconds, state, {
+  const stepper = new Stepper(system);
+  const outcome = integrate(stepper, 0, seconds, state, {
     longestSeconds,
-    relative: FIGURE_TOLERANCE,
+    fineness,
     shouldStop,
-    onPoint: (time, stepper) => {
-      gatherer.add(time, stepper);
-      if (++steps % STEPS_BETWEEN_REPORTS === 0) onProgress?.(time / seconds);
+    onBeginning: ({ end }) => gatherer.add(end),
+    onStep: ({ middle, end }) => {
+      gatherer.add(middle);
+      gatherer.add(end);
+      if (++steps % STEPS_BETWEEN_REPORTS === 0) onProgress?.(end.time / seconds);
     },
   });
   if (outcome === 'stopped') return fail('stopped', 'Stopped before the end.');
@@ -70,7 +74,10 @@ export function solveTimeCourse(circuit: Circuit, options: TimeCourseOptions): R
     seconds,
     waveforms: gatherer.finish(),
     finalState: Object.fromEntries(
-      system.stateRefs.map(({ ref, kind }, index) => [ref, kind === 'volts' ? { volts: state[index] } : { amps: state[index] }]),
+      system.stateRefs.map(({ ref, kind }, index) => [
+        ref,
+        kind === 'volts' ? { volts: stepper.state[index] } : { amps: stepper.state[index] },
+      ]),
     ),
   });
 }
@@ -127,8 +134,9 @@ class CourseGatherer {
     });
   }
 
-  add(time: number, { x, stage }: Stepper): void {
-    this.system.pinAmps(x, this.pinAmps, stage);
+  add(moment: SolvedMoment): void {
+    const { x, time } = moment;
+    this.system.pinAmps(x, this.pinAmps, moment);
     const at = (unknown: number) => (unknown < 0 ? 0 : x[unknown]);
     for (const { unknown, volts } of this.nets) volts.add(time, at(unknown));
     for (const { plus, minus, slot, volts, amps } of this.parts) {

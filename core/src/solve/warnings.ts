@@ -1,9 +1,9 @@
 import { type Circuit, celsiusOf } from '../circuit/index.ts';
 import { deviceOf, type RatingKind } from '../device/index.ts';
 import { formatEngineering, type Unit } from '../quantity/index.ts';
-import { figureIn } from './figure.ts';
+import { figureOf, type SolvedFigures } from './figure.ts';
 import { ratedFigure } from './ratings.ts';
-import type { Solution, SolutionWarning, WarningCode } from './solution.ts';
+import type { SolutionWarning, WarningCode } from './solution.ts';
 
 const CODES: Readonly<Record<RatingKind, { readonly code: WarningCode; readonly unit: Unit }>> = {
   'chip-amps': { code: 'over-rated-amps', unit: 'amps' },
@@ -20,14 +20,14 @@ const CODES: Readonly<Record<RatingKind, { readonly code: WarningCode; readonly 
 };
 
 /** Where a part is driven over what its maker says it takes. An LED's ratings are those of one chip. */
-export function warningsOf(circuit: Circuit, solution: Solution): readonly SolutionWarning[] {
+export function warningsOf(circuit: Circuit, solved: SolvedFigures): readonly SolutionWarning[] {
   return circuit.parts.flatMap((part) => {
     if (!part.rated) return [];
     const { ratings, source } = deviceOf(part.kind);
     return (ratings?.(part) ?? []).flatMap(({ of, limit }): SolutionWarning[] => {
       const figure = ratedFigure(part.ref, of);
       // A source's watts are counted up where it delivers.
-      const value = figure ? (source && of === 'watts' ? -1 : 1) * figureIn(solution, figure) : celsiusOf(circuit, part);
+      const value = figure ? (source && of === 'watts' ? -1 : 1) * figureOf(solved, figure) : celsiusOf(circuit, part);
       if (limit.assumed || !(value > limit.value)) return [];
       const { code, unit } = CODES[of];
       const say = (amount: number) => formatEngineering(amount, unit).text;

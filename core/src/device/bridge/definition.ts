@@ -16,7 +16,15 @@ const schema = z.strictObject({
   voltsPerKelvin: z.number().min(-0.1).max(0.1).optional(),
 });
 
-/** Four diodes: from each AC pin to plus, from minus to each AC pin. */
+/** From each AC pin to plus, from minus to each AC pin: pins of each diode's anode and cathode. */
+const DIODES = [
+  [0, 2],
+  [1, 2],
+  [3, 0],
+  [3, 1],
+] as const;
+
+/** Four diodes. */
 export const bridge: DeviceDefinition<'bridge', typeof schema> = {
   kind: 'bridge',
   name: 'bridge',
@@ -24,11 +32,8 @@ export const bridge: DeviceDefinition<'bridge', typeof schema> = {
   polar: true,
   schema,
   expand: (part, build, surroundings) => {
-    const law = junctionLaw({ ...part, model: part.model ?? TYPICAL_DIODES[part.type ?? 'silicon'] }, surroundings);
-    build.curve(0, 2, law);
-    build.curve(1, 2, law);
-    build.curve(3, 0, law);
-    build.curve(3, 1, law);
+    const model = part.model ?? TYPICAL_DIODES[part.type ?? 'silicon'];
+    for (const [anode, cathode] of DIODES) build.curve(anode, cathode, junctionLaw({ ...part, model }, surroundings));
   },
   value: ({ type }) => type ?? '',
   symbol: BOX,

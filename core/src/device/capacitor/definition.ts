@@ -31,7 +31,7 @@ export const capacitor: DeviceDefinition<'capacitor', typeof schema> = {
   typed: { letter: 'C', words: ['capacitor'], example: 'C1 334 X2', read },
   toleranced: 'farads',
   ratings: ({ rated }) => statedRatings(rated),
-  stores: true,
+  storesBehindOhms: ({ ohms = 0 }) => ohms,
   fails: ['drift', 'open', 'short'],
 };
 

@@ -1,6 +1,7 @@
 import { AMBIENT_CELSIUS } from '../ambient.ts';
-import type { CurveLaw, Surroundings } from '../law.ts';
-import { type ChipModel, chipLaw } from '../led/chip-model.ts';
+import type { Surroundings } from '../law.ts';
+import type { ChipModel } from '../led/chip-model.ts';
+import { JunctionLaw } from '../led/junction-law.ts';
 
 /** Typical junctions of FORMATS: {Is (A), n, Rs (ohm)} of a 1 A silicon rectifier and of a small Schottky diode. */
 export const TYPICAL_DIODES = {
@@ -19,10 +20,10 @@ interface Junction {
 }
 
 /** A junction at its temperature. */
-export function junctionLaw({ model, voltsPerKelvin, breakdownVolts, breakdownOhms }: Junction, { celsius }: Surroundings): CurveLaw {
-  return chipLaw(model, {
+export function junctionLaw({ model, voltsPerKelvin, breakdownVolts, breakdownOhms }: Junction, { celsius }: Surroundings): JunctionLaw {
+  return new JunctionLaw(model, {
     shiftVolts: (voltsPerKelvin ?? JUNCTION_VOLTS_PER_KELVIN) * (celsius - AMBIENT_CELSIUS),
     breakdownOhms: breakdownOhms ?? 1,
-    ...(breakdownVolts !== undefined && { breakdownVolts }),
+    breakdownVolts,
   });
 }

@@ -29,7 +29,7 @@ export const inductor: DeviceDefinition<'inductor', typeof schema> = {
   ratings: ({ rated }) => statedRatings(rated),
   conducts: true,
   deadOhms: ({ ohms = 0 }) => ohms,
-  stores: true,
+  storesBehindOhms: ({ ohms = 0 }) => ohms,
   fails: ['open'],
 };
 

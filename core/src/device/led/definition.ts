@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { AMBIENT_CELSIUS } from '../ambient.ts';
 import type { DeviceDefinition } from '../definition.ts';
-import type { CurveLaw, Surroundings } from '../law.ts';
+import type { Surroundings } from '../law.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { CATHODE_BAR, leads, triangle } from '../symbol.ts';
-import { type ChipModel, chipLaw, chipVoltsAt } from './chip-model.ts';
+import { type ChipModel, chipVoltsAt } from './chip-model.ts';
 import { LED_BODY_NAMES, LED_COLOUR_NAMES } from './colours.ts';
 import { fitChip, typicalChip } from './fit-chip.ts';
+import { JunctionLaw } from './junction-law.ts';
 import { diodeModelSchema } from './model-schema.ts';
 import { ledRatings } from './ratings.ts';
 import { readLed } from './typed.ts';
@@ -66,12 +67,16 @@ export function voltsPerKelvinOf({ voltsPerKelvin }: LedPart): number {
 }
 
 /** One chip of the part at its temperature: volts of a chip → amps of a chip. */
-export function chipLawOf(part: LedPart, surroundings: Surroundings): CurveLaw {
-  return chipLaw(chipModelOf(part), {
-    shiftVolts: shiftOf(part, surroundings),
-    ...(part.breakdownVolts !== undefined && { breakdownVolts: part.breakdownVolts }),
-    breakdownOhms: part.breakdownOhms ?? 1,
-  });
+export function chipLawOf(part: LedPart, surroundings: Surroundings): JunctionLaw {
+  return lawOf(part, surroundings, { series: 1, parallel: 1 });
+}
+
+function lawOf(part: LedPart, surroundings: Surroundings, chips: { readonly series: number; readonly parallel: number }): JunctionLaw {
+  return new JunctionLaw(
+    chipModelOf(part),
+    { shiftVolts: shiftOf(part, surroundings), breakdownVolts: part.breakdownVolts, breakdownOhms: part.breakdownOhms ?? 1 },
+    chips,
+  );
 }
 
 /** Identical chips are one curve: total volts = series × a chip's, total amps = parallel × a chip's. */
@@ -82,18 +87,8 @@ export const led: DeviceDefinition<'led', typeof schema> = {
   polar: true,
   schema,
   expand: (part, build, surroundings) => {
-    const chip = chipLawOf(part, surroundings);
-    const series = part.series ?? 1;
-    const parallel = part.parallel ?? 1;
-    build.curve(0, 1, {
-      firstVolts: series * chip.firstVolts,
-      evaluate: (volts, out) => {
-        chip.evaluate(volts / series, out);
-        out.amps *= parallel;
-        out.siemens *= parallel / series;
-      },
-      limit: (volts, previous) => series * chip.limit(volts / series, previous / series),
-    });
+    const { series = 1, parallel = 1 } = part;
+    build.curve(0, 1, lawOf(part, surroundings, { series, parallel }));
   },
   value: ({ colour = '', series = 1, parallel = 1 }) =>
     [colour, series > 1 ? `${series} in series` : '', parallel > 1 ? `${parallel} in parallel` : ''].filter(Boolean).join(', '),

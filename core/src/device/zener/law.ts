@@ -14,7 +14,7 @@ export function withZener(forward: CurveLaw, kneeVolts: number, ohms: number): C
       out.amps -= (KNEE_VOLTS * soft) / ohms;
       out.siemens += 1 / (1 + Math.exp(Math.min(700, -u))) / ohms;
     },
-    limit: forward.limit,
+    limit: (volts, previous) => forward.limit(volts, previous),
     firstVolts: forward.firstVolts,
   };
 }
