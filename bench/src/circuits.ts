@@ -37,7 +37,7 @@ export function dropper(dropperFarads: number, storeFarads: number): Circuit {
   ]);
 }
 
-/** A strip of LEDs side by side, each an LED of its own, with the resistance of both tracks between neighbours. */
+/** A strip of LEDs in parallel, each an LED of its own, with the resistance of both tracks between neighbours. */
 export function strip(count: number): Circuit {
   const segments = Array.from({ length: count }, (_, index) => [
     { ref: `Ra${index}`, kind: 'resistor', pins: [`a${index}`, `a${index + 1}`], ohms: 0.001 },

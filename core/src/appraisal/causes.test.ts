@@ -1,7 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
+import { sayDisagreement } from '../estimate/index.ts';
 import { type Entry, type EntryDraft, entrySchema, replay } from '../tape/index.ts';
 import { analysisOf } from './analysis.ts';
-import { causesOf } from './causes.ts';
+import { type Cause, causesOf } from './causes.ts';
+
+const said = (cause: Cause | undefined) => (cause ? sayDisagreement(cause, cause.context) : '');
 
 let serial = 0;
 function lay(draft: EntryDraft): Entry {
@@ -26,11 +29,11 @@ const volts = (ref: string, value: number, typed?: string): EntryDraft => ({
 });
 
 describe('why readings do not fit', () => {
-  it('names the part whose marking can be read otherwise, offers the line that mends it, and changes nothing', () => {
+  it('names the part whose marking can be read otherwise, offers the line that corrects it, and changes nothing', () => {
     const entries = [...board(10), volts('V1', 5), volts('R1', 0.649), volts('R2', 2.404), volts('D1', 1.947)].map(lay);
     const [first] = causesOf(analysisOf(replay(entries), 0)).filter(({ cause }) => cause === 'part');
     expect(first).toMatchObject({ ref: 'R2', testLine: 'R2 ', acceptLine: 'correct R2 100r' });
-    expect(first?.text).toMatch(/Its marking can be read so/);
+    expect(said(first)).toMatch(/Its marking can be read so/);
     expect(replay(entries).circuit.parts.find(({ ref }) => ref === 'R2')).toMatchObject({ ohms: 10 });
   });
 
@@ -38,7 +41,7 @@ describe('why readings do not fit', () => {
     const entries = [...board(100), volts('V1', 5), volts('R1', 6.49, 'R1 6.49v'), volts('R2', 2.404), volts('D1', 1.947)].map(lay);
     const [first] = causesOf(analysisOf(replay(entries), 0));
     expect(first).toMatchObject({ cause: 'reading', entryId: entries[5]?.id, testLine: 'R1 ' });
-    expect(first?.text.replace(/\s/g, ' ')).toMatch(/^“R1 6.49v”: 6.49 V where the others expect .*a range of 10 above/);
+    expect(said(first).replace(/\s/g, ' ')).toMatch(/^“R1 6.49v”: 6.49 V where the others expect .*a range of 10 above/);
   });
 
   it('has nothing to say where readings fit, or where nothing can be solved', () => {

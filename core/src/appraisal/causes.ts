@@ -1,21 +1,23 @@
 import { partOf } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
-import { type Disagreement, disagreementsOf } from '../estimate/index.ts';
+import { type Disagreement, type DisagreementContext, disagreementsOf } from '../estimate/index.ts';
 import { decodeMarking } from '../marking/index.ts';
-import { formatEngineering, preferredBetween, type Unit } from '../quantity/index.ts';
+import { formatCompact, preferredBetween, type Unit } from '../quantity/index.ts';
 import type { Specimen } from '../tape/index.ts';
 import type { Analysis } from './analysis.ts';
 import { type FittedCircuit, fittedCircuit } from './fitted-circuit.ts';
 
 /** A single cause why readings do not fit, with what a person can do about it. Nothing is changed without them. */
-export interface Cause extends Disagreement {
+export type Cause = Disagreement & {
+  /** For `sayDisagreement`. */
+  readonly context: DisagreementContext;
   /** The entry of the reading that would be wrong. */
   readonly entryId?: string;
   /** The start of the bench line for the test that would confirm it; left out where it is done by eye. */
   readonly testLine?: string;
   /** The bench line that accepts it. */
   readonly acceptLine?: string;
-}
+};
 
 /** A value this near to another is that one. */
 const SAME_SHARE = 0.08;
@@ -28,50 +30,59 @@ export function causesOf(analysis: Analysis): readonly Cause[] {
   const found = fittedCircuit(analysis);
   if (!found.ok) return [];
   const { circuit, trusted, fit } = found.value;
-  return disagreementsOf(circuit, trusted, fit).map((disagreement) => withDeeds(disagreement, specimen, found.value));
+  return disagreementsOf(circuit, trusted, fit).map((disagreement) => withTests(disagreement, specimen, found.value));
 }
 
-function withDeeds(disagreement: Disagreement, specimen: Specimen, found: FittedCircuit): Cause {
+function withTests(disagreement: Disagreement, specimen: Specimen, found: FittedCircuit): Cause {
   switch (disagreement.cause) {
     case 'reading':
-      return ofReading(disagreement, specimen, found);
+      return { ...disagreement, ...ofReading(disagreement.id, specimen, found) };
     case 'lead':
       // What stands at the board's end of the lead takes the place of what stood at the source.
-      return { ...disagreement, ...(disagreement.ref !== undefined && { testLine: `${disagreement.ref} ` }) };
+      return { ...disagreement, context: {}, testLine: `${disagreement.ref} ` };
     case 'part':
-      return ofPart(disagreement, found);
+      return { ...disagreement, ...ofPart(disagreement.ref, disagreement.value, found) };
     case 'join':
-      return disagreement;
+      return { ...disagreement, context: {} };
   }
 }
 
-function ofReading(disagreement: Disagreement, { tape }: Specimen, { readings }: FittedCircuit): Cause {
-  const placed = readings.find(({ reading }) => reading.id === disagreement.id);
+type Tests = Pick<Cause, 'context' | 'entryId' | 'testLine' | 'acceptLine'>;
+
+function ofReading(id: string, { tape }: Specimen, { readings }: FittedCircuit): Tests {
+  const placed = readings.find(({ reading }) => reading.id === id);
   const entry = tape.find((line) => line.entry.id === placed?.entryId)?.entry;
-  if (!placed || !entry) return disagreement;
-  const words = entry.typed ?? 'the reading';
-  const text = disagreement.text.replace(`Reading ${disagreement.id} is`, `“${words}”:`);
+  if (!placed || !entry) return { context: {} };
   const { place } = placed;
   const at = place.at === 'part' ? place.ref : place.at === 'nets' ? `${place.plus}${place.minus ? ` to ${place.minus}` : ''}` : place.at;
-  return { ...disagreement, text, entryId: entry.id, testLine: `${at} ` };
+  return { context: { typed: entry.typed ?? 'the reading' }, entryId: entry.id, testLine: `${at} ` };
 }
 
 /** Where the value is one that the marking can be read as, or a preferred one, that is said and offered. */
-function ofPart(disagreement: Disagreement, { circuit }: FittedCircuit): Cause {
-  const part = partOf(circuit, disagreement.ref ?? '');
-  const unit = part && UNIT_OF_FIELD[part.kind];
-  const { value } = disagreement;
-  const alone = part && deviceOf(part.kind).readings?.includes('alone') ? 'chip ' : '';
-  if (!part || unit === undefined || value === undefined) return { ...disagreement, ...(part && { testLine: `${part.ref} ${alone}` }) };
+function ofPart(ref: string, value: number, { circuit }: FittedCircuit): Tests {
+  const part = partOf(circuit, ref);
+  if (!part) return { context: {} };
+  const unit = UNIT_OF_FIELD[part.kind];
+  const alone = deviceOf(part.kind).readings?.includes('alone') ? 'chip ' : '';
+  if (unit === undefined) return { context: {}, testLine: `${ref} ${alone}` };
   const marked = neighbourMarking(part, value, unit);
   const preferred = preferredBetween('E24', value * (1 - SAME_SHARE), value * (1 + SAME_SHARE)).sort(
     (a, b) => Math.abs(a - value) - Math.abs(b - value),
   )[0];
   const meant = marked?.value ?? preferred;
-  const text = marked ? `${disagreement.text} Its marking can be read so: ${marked.why}.` : disagreement.text;
-  const typed =
-    meant === undefined ? undefined : formatEngineering(meant, unit).text.replace(/\s/g, '').replace('Ω', 'r').replace('µ', 'u');
-  return { ...disagreement, text, testLine: `${part.ref} `, ...(typed !== undefined && { acceptLine: `correct ${part.ref} ${typed}` }) };
+  return {
+    context: marked ? { marked: marked.why } : {},
+    testLine: `${ref} `,
+    ...(meant !== undefined && { acceptLine: `correct ${ref} ${typedValue(meant, unit)}` }),
+  };
+}
+
+const TYPED_UNIT: Readonly<Partial<Record<Unit, string>>> = { farads: 'F', henries: 'H' };
+
+/** `100r`, `4.7k`, `10uF`. */
+function typedValue(value: number, unit: Unit): string {
+  const figure = formatCompact(value);
+  return `${figure}${TYPED_UNIT[unit] ?? (/\d$/.test(figure) ? 'r' : '')}`;
 }
 
 function neighbourMarking(part: Part, value: number, unit: Unit) {

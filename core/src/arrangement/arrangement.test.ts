@@ -103,7 +103,7 @@ describe('arrangements on direct current', () => {
       ['resistor-ballast'],
     ],
     [
-      'one resistor for three side by side',
+      'one resistor for three in parallel',
       [
         usb,
         { ref: 'R1', kind: 'resistor', pins: ['+', 'a'], ohms: 27 },

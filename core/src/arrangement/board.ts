@@ -1,4 +1,4 @@
-import { type Circuit, type Cut, cutSeriesParallel, partsOfKind, refsOf } from '../circuit/index.ts';
+import { type Circuit, decomposeSeriesParallel, type Network, partsOfKind, refsOf } from '../circuit/index.ts';
 import { deviceOf, isKind, type Part, type PartKind, type PartOf } from '../device/index.ts';
 
 /** LEDs in a row with whatever stands in series with them. */
@@ -50,14 +50,18 @@ export class Board {
     );
   }
 
-  /** What lies in series and side by side between two wires, made of these kinds only; with the refs in it. */
-  cut(from: string, to: string, kinds: readonly PartKind[]): { readonly cut: Cut; readonly refs: readonly string[] } | undefined {
+  /** What lies in series and in parallel between two wires, made of these kinds only; with the refs in it. */
+  network(
+    from: string,
+    to: string,
+    kinds: readonly PartKind[],
+  ): { readonly network: Network; readonly refs: readonly string[] } | undefined {
     const parts = this.circuit.parts
       .filter(({ kind }) => kinds.includes(kind))
       .map((part) => ({ ...part, pins: part.pins.map((net) => this.wire(net)) }) as Part)
       .filter(({ pins }) => pins[0] !== pins[1]);
-    const { cut } = cutSeriesParallel({ ...this.circuit, parts }, from, to, new Set());
-    return cut && { cut, refs: refsOf(cut) };
+    const { network } = decomposeSeriesParallel({ ...this.circuit, parts }, from, to, new Set());
+    return network && { network, refs: refsOf(network) };
   }
 
   /** Fuses and fusible links anywhere. */

@@ -22,8 +22,8 @@ export const ARRANGEMENT_NAMES: Readonly<Record<ArrangementCode, string>> = {
   multiplex: 'Multiplexed LEDs',
   rectifier: 'A rectifier without a store',
   'smoothed-rectifier': 'A rectifier with a store',
-  'parallel-strings': 'Strings side by side',
-  'parallel-regulators': 'Regulators side by side',
+  'parallel-strings': 'Strings in parallel',
+  'parallel-regulators': 'Regulators in parallel',
   flasher: 'A flasher of two transistors',
 };
 
@@ -31,11 +31,11 @@ export const ARRANGEMENT_NAMES: Readonly<Record<ArrangementCode, string>> = {
 const REASONS: Readonly<Record<ArrangementCode, string>> = {
   'resistor-ballast': 'Each string has its own resistor, which takes what the string leaves of the supply and so sets its current.',
   'shared-resistor':
-    'One resistor feeds several LEDs side by side: it sets what they take together, and how they share it is left to their own spread.',
+    'One resistor feeds several LEDs in parallel: it sets what they take together, and how they share it is left to their own spread.',
   direct: 'Nothing but the source itself limits the current; fresh cells drive hardest.',
   'resistive-dropper': 'The resistor takes most of the mains and turns it into heat; the string gets the rest.',
   'capacitive-dropper': 'The capacitor passes a current set by its size and the mains, nearly whatever the string; it makes no heat of it.',
-  'linear-sink': 'The chip holds the current where it was set, and burns what volts are left over.',
+  'linear-sink': 'The chip holds the current where it was set, and dissipates what volts are left over.',
   'step-up': 'A coil is charged from the source and lets go above it, so that the string may want more volts than there are.',
   'step-down': 'A coil between a switch and the string passes on power at fewer volts, with little heat.',
   'module-converter': 'A converter of its own sets volts and a limit of current; its source sees power, not current.',
@@ -52,9 +52,9 @@ const REASONS: Readonly<Record<ArrangementCode, string>> = {
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
   source: 'fed from',
   fuse: 'fused by',
-  'surge-resistor': 'softened at switching on by',
+  'surge-resistor': 'inrush limited by',
   dropper: 'dropped by',
-  bleeder: 'emptied by',
+  bleeder: 'discharged by',
   rectifier: 'rectified by',
   reservoir: 'stored in',
   ballast: 'held back by',

@@ -5,12 +5,12 @@ import { recognise } from './recognise.ts';
 
 /** Something about polarity or joins that is most likely a slip of the trace, or a fault of the gadget. */
 export interface TraceRemark {
-  readonly code: 'led-backwards' | 'electrolytic-backwards' | 'outputs-together' | 'single-pin';
+  readonly code: 'led-reversed' | 'electrolytic-reversed' | 'outputs-together' | 'single-pin';
   readonly refs: readonly string[];
   readonly text: string;
 }
 
-/** An LED that sees more than this the wrong way round, and never lights, is backwards. */
+/** An LED that sees more than this the wrong way round, and never lights, is reversed. */
 const REVERSE_VOLTS = 1;
 const DARK_AMPS = 1e-6;
 /** From here on capacitors are polar as a rule. */
@@ -23,10 +23,10 @@ const SAFETY_CLASS = /^[XY]/;
  * @param solution of the same circuit, settled
  */
 export function remarksOf(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
-  return [...backwardLeds(circuit, solution), ...backwardStores(circuit, solution), ...outputsTogether(circuit), ...singlePins(circuit)];
+  return [...reversedLeds(circuit, solution), ...reversedStores(circuit, solution), ...outputsTogether(circuit), ...singlePins(circuit)];
 }
 
-function backwardLeds(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
+function reversedLeds(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
   if (!solution) return [];
   // Where LEDs are meant both ways round, one that is dark now says nothing.
   const turning = new Set(
@@ -42,7 +42,7 @@ function backwardLeds(circuit: Circuit, solution: Solution | undefined): readonl
     const volts = Math.abs(figures.volts.avg).toPrecision(3);
     return [
       {
-        code: 'led-backwards',
+        code: 'led-reversed',
         refs: [ref],
         text: `${ref} has ${volts} V the wrong way round and never lights: turned round, or traced so.`,
       },
@@ -50,7 +50,7 @@ function backwardLeds(circuit: Circuit, solution: Solution | undefined): readonl
   });
 }
 
-function backwardStores(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
+function reversedStores(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
   if (!solution) return [];
   return partsOfKind(circuit, 'capacitor').flatMap((part): TraceRemark[] => {
     if (part.farads < ELECTROLYTIC_FARADS || SAFETY_CLASS.test(part.rated?.class ?? '')) return [];
@@ -58,9 +58,9 @@ function backwardStores(circuit: Circuit, solution: Solution | undefined): reado
     if (!figures || figures.volts.avg > -REVERSE_VOLTS || (figures.volts.max ?? figures.volts.avg) > 0) return [];
     return [
       {
-        code: 'electrolytic-backwards',
+        code: 'electrolytic-reversed',
         refs: [part.ref],
-        text: `${part.ref} has its first pin, its plus, at the lower side: an electrolytic one would be backwards. Turn it round if only the trace has it so.`,
+        text: `${part.ref} has its first pin, its plus, at the lower side: an electrolytic one would be reversed. Turn it round if only the trace has it so.`,
       },
     ];
   });

@@ -25,7 +25,7 @@ const bridge = (a: string, b: string): Part => ({ ref: 'B1', kind: 'bridge', pin
 const npn = (ref: string, collector: string, base: string): Part => ({ ref, kind: 'bjt', pins: [collector, base, 'G'], polarity: 'npn' });
 
 /** The two transistors of a flasher, each with its LED. */
-const taker = (n: 1 | 2): readonly Part[] => [
+const handle = (n: 1 | 2): readonly Part[] => [
   led(`D${n}`, 'A', `l${n}`),
   resistor(`R${n}`, `l${n}`, `c${n}`, 150),
   resistor(`R${n + 2}`, 'A', `b${n}`, 47e3),
@@ -127,7 +127,7 @@ const USUAL: Readonly<Record<ArrangementCode, readonly Part[]>> = {
     { ref: 'U1', kind: 'sink', pins: ['B', 'G'], amps: 0.01, dropoutVolts: 0.5 },
     { ref: 'U2', kind: 'sink', pins: ['B', 'G'], amps: 0.01, dropoutVolts: 0.5 },
   ],
-  flasher: [usb, ...taker(1), ...taker(2)],
+  flasher: [usb, ...handle(1), ...handle(2)],
 };
 
 /** The arrangement as it is usually built: a small circuit to lay beside one that was traced. */

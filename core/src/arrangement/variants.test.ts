@@ -106,7 +106,7 @@ describe('remarks on the way', () => {
   const ballast: Part = { ref: 'R1', kind: 'resistor', pins: ['A', 'B'], ohms: 100 };
 
   it('an LED that is turned round', () => {
-    expect(remarks(circuitOf(usb, ballast, { ref: 'D1', kind: 'led', pins: ['G', 'B'] }))).toEqual([['led-backwards', 'D1']]);
+    expect(remarks(circuitOf(usb, ballast, { ref: 'D1', kind: 'led', pins: ['G', 'B'] }))).toEqual([['led-reversed', 'D1']]);
     expect(remarks(circuitOf(usb, ballast, { ref: 'D1', kind: 'led', pins: ['B', 'G'] }))).toEqual([]);
     expect(remarks(usualCircuit('back-to-back'))).toEqual([]);
   });
@@ -114,7 +114,7 @@ describe('remarks on the way', () => {
   it('a store that is turned round', () => {
     const led: Part = { ref: 'D1', kind: 'led', pins: ['B', 'G'] };
     const store = (pins: [string, string]): Part => ({ ref: 'C1', kind: 'capacitor', pins, farads: 10e-6 });
-    expect(remarks(circuitOf(usb, ballast, led, store(['G', 'A'])))).toEqual([['electrolytic-backwards', 'C1']]);
+    expect(remarks(circuitOf(usb, ballast, led, store(['G', 'A'])))).toEqual([['electrolytic-reversed', 'C1']]);
     expect(remarks(circuitOf(usb, ballast, led, store(['A', 'G'])))).toEqual([]);
   });
 

@@ -172,7 +172,7 @@ describe('questions', () => {
   });
 
   it('which current: 0.62 V over 27 Ω is 23.0 mA and 14.2 mW', () => {
-    expect(outcomeOf('? 27r 0.62v')).toMatchObject({ meaning: expect.stringMatching(/23\.0\smA, burns 14\.2\smW/) });
+    expect(outcomeOf('? 27r 0.62v')).toMatchObject({ meaning: expect.stringMatching(/23\.0\smA, dissipates 14\.2\smW/) });
   });
 
   it('says when two LEDs are too many for the supply', () => {

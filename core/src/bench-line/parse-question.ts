@@ -49,15 +49,15 @@ function ledResistor({ volts, amps, leds }: Asked): string | undefined {
     return `${leds} × ${say(chip, 'volts')} is ${say(leds * chip, 'volts')}: more than ${say(supply, 'volts')} has. Fewer in series, or more volts.`;
   const ohms = left / current;
   const near = nearestPreferred('E12', ohms);
-  return `(${say(supply, 'volts')} − ${leds} × ${say(chip, 'volts')}) ÷ ${say(current, 'amps')} = ${say(ohms, 'ohms')}; ${say(near, 'ohms')} gives ${say(left / near, 'amps')}, burns ${say(left ** 2 / near, 'watts')}`;
+  return `(${say(supply, 'volts')} − ${leds} × ${say(chip, 'volts')}) ÷ ${say(current, 'amps')} = ${say(ohms, 'ohms')}; ${say(near, 'ohms')} gives ${say(left / near, 'amps')}, dissipates ${say(left ** 2 / near, 'watts')}`;
 }
 
 function ohmsLaw({ volts, ohms, amps }: Asked): string | undefined {
   const [v, r, i] = [volts[0], ohms[0], amps[0]];
   if (r !== undefined && r > 0 && v !== undefined)
-    return `${say(v, 'volts')} ÷ ${say(r, 'ohms')} = ${say(v / r, 'amps')}, burns ${say(v ** 2 / r, 'watts')}`;
+    return `${say(v, 'volts')} ÷ ${say(r, 'ohms')} = ${say(v / r, 'amps')}, dissipates ${say(v ** 2 / r, 'watts')}`;
   if (r !== undefined && i !== undefined)
-    return `${say(i, 'amps')} × ${say(r, 'ohms')} = ${say(i * r, 'volts')}, burns ${say(i ** 2 * r, 'watts')}`;
+    return `${say(i, 'amps')} × ${say(r, 'ohms')} = ${say(i * r, 'volts')}, dissipates ${say(i ** 2 * r, 'watts')}`;
   if (v !== undefined && i !== undefined && i !== 0)
     return `${say(v, 'volts')} × ${say(i, 'amps')} = ${say(v * i, 'watts')}, as from ${say(v / i, 'ohms')}`;
   return undefined;

@@ -115,7 +115,7 @@ function placeOf(words: readonly string[], { specimen }: BenchContext): Placed |
   const plus = netName(first, specimen);
   if (plus === undefined) return undefined;
   const from = { at: 'nets', plus: lastingName(plus, specimen) } as const;
-  if (second?.toLowerCase() !== 'to') return { place: from, used: 1, words: `net ${plus} to the return` };
+  if (second?.toLowerCase() !== 'to') return { place: from, used: 1, words: `net ${plus} to minus` };
   const minus = third === undefined ? undefined : netName(third, specimen);
   if (minus === undefined) return undefined;
   // On one net it is the track between the two ends that is read, so they keep their own names.

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { type Circuit, cutSeriesParallel, freshRef, parseCircuit, refsOf, withFields, withSeriesResistor } from './index.ts';
+import { type Circuit, decomposeSeriesParallel, freshRef, parseCircuit, refsOf, withFields, withSeriesResistor } from './index.ts';
 
 const base = { format: 'mindful-probe.circuit', version: 1 };
 const r = (ref: string, a: string, b: string) => ({ ref, kind: 'resistor', pins: [a, b], ohms: 10 });
@@ -62,12 +62,12 @@ describe('edits', () => {
   });
 });
 
-describe('series-parallel cut', () => {
+describe('series-parallel decomposition', () => {
   it('of a shared resistor before three LEDs is a series of one and a parallel of three', () => {
     const d = (ref: string) => ({ ref, kind: 'led', pins: ['b', 'g'] });
-    const { cut, leftOver } = cutSeriesParallel(circuitOf([r('R1', 'a', 'b'), d('D1'), d('D2'), d('D3')]), 'a', 'g', new Set());
+    const { network, leftOver } = decomposeSeriesParallel(circuitOf([r('R1', 'a', 'b'), d('D1'), d('D2'), d('D3')]), 'a', 'g', new Set());
     expect(leftOver).toEqual([]);
-    expect(cut).toMatchObject({
+    expect(network).toMatchObject({
       kind: 'series',
       items: [{ ref: 'R1' }, { kind: 'parallel', items: [{ ref: 'D1' }, { ref: 'D2' }, { ref: 'D3' }] }],
     });
@@ -80,15 +80,15 @@ describe('series-parallel cut', () => {
       [4, 2, 0, 1, 3],
       [3, 4, 1, 2, 0],
     ]) {
-      const { cut } = cutSeriesParallel(circuitOf(order.map((index) => chain[index])), 'n0', 'n5', new Set());
-      expect(cut && refsOf(cut)).toEqual(['R1', 'R2', 'R3', 'R4', 'R5']);
+      const { network } = decomposeSeriesParallel(circuitOf(order.map((index) => chain[index])), 'n0', 'n5', new Set());
+      expect(network && refsOf(network)).toEqual(['R1', 'R2', 'R3', 'R4', 'R5']);
     }
   });
 
   it('leaves a bridge over, whole', () => {
     const parts = [r('R1', 'a', 'x'), r('R2', 'x', 'g'), r('R3', 'a', 'y'), r('R4', 'y', 'g'), r('R5', 'x', 'y')];
-    const { cut, leftOver } = cutSeriesParallel(circuitOf(parts), 'a', 'g', new Set());
-    expect(cut).toBeUndefined();
+    const { network, leftOver } = decomposeSeriesParallel(circuitOf(parts), 'a', 'g', new Set());
+    expect(network).toBeUndefined();
     expect([...leftOver].sort()).toEqual(['R1', 'R2', 'R3', 'R4', 'R5']);
   });
 });

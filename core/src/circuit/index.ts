@@ -13,13 +13,13 @@ export {
 export { checkConnections, parseCircuit } from './parse-circuit.ts';
 export { type Circuit, circuitSchema, constructionSchema, emptyCircuit } from './schema.ts';
 export {
-  type Cut,
-  cutSeriesParallel,
+  decomposeSeriesParallel,
   endsOf,
+  type Network,
   type ReducedEdge,
   reduceSeriesParallel,
   refsOf,
-  reverseCut,
+  reverseNetwork,
   type SeriesParallel,
 } from './series-parallel.ts';
 export { alternatingSource, groundOf, partOfKind, partsOfKind, suppliesOf } from './supply.ts';

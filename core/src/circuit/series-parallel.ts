@@ -1,31 +1,31 @@
 import { partOf } from './edit-circuit.ts';
 import type { Circuit } from './schema.ts';
 
-/** A two-terminal cut of a circuit: a part, things in series (from the first terminal on), or things side by side. */
-export type Cut =
+/** A two-terminal network of a circuit: a part, things in series (from the first terminal on), or things in parallel. */
+export type Network =
   | { readonly kind: 'part'; readonly ref: string; readonly reversed: boolean }
-  | { readonly kind: 'series'; readonly items: readonly Cut[] }
-  | { readonly kind: 'parallel'; readonly items: readonly Cut[] };
+  | { readonly kind: 'series'; readonly items: readonly Network[] }
+  | { readonly kind: 'parallel'; readonly items: readonly Network[] };
 
 export interface SeriesParallel {
   /** What lies between the two terminals, undefined where nothing does. */
-  readonly cut?: Cut;
-  /** Refs that no series-parallel cut fits: part of a bridge, hanging loose, or with more than two pins. */
+  readonly network?: Network;
+  /** Refs that no series-parallel network fits: part of a bridge, hanging loose, or with more than two pins. */
   readonly leftOver: readonly string[];
 }
 
-/** What lies between two nets, and nothing else touches: cut from `a` to `b`. */
+/** What lies between two nets, and nothing else touches: network from `a` to `b`. */
 export interface ReducedEdge {
   readonly a: string;
   readonly b: string;
-  readonly cut: Cut;
+  readonly network: Network;
 }
 
 interface Edge {
   a: string;
   b: string;
   /** Oriented from a to b. */
-  cut: Cut;
+  network: Network;
 }
 
 /**
@@ -47,7 +47,7 @@ export function reduceSeriesParallel(
     if (without.has(ref)) continue;
     const [a, b, ...more] = pins as readonly string[];
     if (a === undefined || b === undefined || more.length > 0 || a === b) others.push(ref);
-    else edges.push({ a, b, cut: { kind: 'part', ref, reversed: false } });
+    else edges.push({ a, b, network: { kind: 'part', ref, reversed: false } });
   }
   for (let changed = true; changed; ) {
     const merged = mergeParallel(edges);
@@ -63,31 +63,31 @@ export function reduceSeriesParallel(
  *
  * @param without refs to leave out: the supply itself
  */
-export function cutSeriesParallel(circuit: Circuit, from: string, to: string, without: ReadonlySet<string>): SeriesParallel {
+export function decomposeSeriesParallel(circuit: Circuit, from: string, to: string, without: ReadonlySet<string>): SeriesParallel {
   const { edges, others } = reduceSeriesParallel(circuit, new Set([from, to]), without);
   const leftOver = [...others];
   const main = edges.find((edge) => (edge.a === from && edge.b === to) || (edge.a === to && edge.b === from));
-  for (const edge of edges) if (edge !== main) leftOver.push(...refsOf(edge.cut));
+  for (const edge of edges) if (edge !== main) leftOver.push(...refsOf(edge.network));
   if (!main) return { leftOver };
-  return { cut: main.a === from ? main.cut : reverseCut(main.cut), leftOver };
+  return { network: main.a === from ? main.network : reverseNetwork(main.network), leftOver };
 }
 
-/** Every ref of a cut, from the first terminal on. */
-export function refsOf(cut: Cut): readonly string[] {
-  return cut.kind === 'part' ? [cut.ref] : cut.items.flatMap(refsOf);
+/** Every ref of a network, from the first terminal on. */
+export function refsOf(network: Network): readonly string[] {
+  return network.kind === 'part' ? [network.ref] : network.items.flatMap(refsOf);
 }
 
-/** The two nets that a cut lies between, in its direction. */
-export function endsOf(circuit: Circuit, cut: Cut): readonly [string, string] {
-  switch (cut.kind) {
+/** The two nets that a network lies between, in its direction. */
+export function endsOf(circuit: Circuit, network: Network): readonly [string, string] {
+  switch (network.kind) {
     case 'part': {
-      const [a = '', b = ''] = (partOf(circuit, cut.ref)?.pins ?? []) as readonly string[];
-      return cut.reversed ? [b, a] : [a, b];
+      const [a = '', b = ''] = (partOf(circuit, network.ref)?.pins ?? []) as readonly string[];
+      return network.reversed ? [b, a] : [a, b];
     }
     case 'series':
-      return [endsOf(circuit, cut.items[0] as Cut)[0], endsOf(circuit, cut.items.at(-1) as Cut)[1]];
+      return [endsOf(circuit, network.items[0] as Network)[0], endsOf(circuit, network.items.at(-1) as Network)[1]];
     case 'parallel':
-      return endsOf(circuit, cut.items[0] as Cut);
+      return endsOf(circuit, network.items[0] as Network);
   }
 }
 
@@ -100,9 +100,12 @@ function mergeParallel(edges: readonly Edge[]): Edge[] {
       byEnds.set(key, { ...edge });
       continue;
     }
-    kept.cut = {
+    kept.network = {
       kind: 'parallel',
-      items: [...itemsOf(kept.cut, 'parallel'), ...itemsOf(kept.a === edge.a ? edge.cut : reverseCut(edge.cut), 'parallel')],
+      items: [
+        ...itemsOf(kept.network, 'parallel'),
+        ...itemsOf(kept.a === edge.a ? edge.network : reverseNetwork(edge.network), 'parallel'),
+      ],
     };
   }
   return [...byEnds.values()];
@@ -124,8 +127,8 @@ function mergeSeries(edges: readonly Edge[], keep: ReadonlySet<string>): Edge[] 
     used.add(second);
     const incoming = first.b === net ? first : flip(first);
     const outgoing = second.a === net ? second : flip(second);
-    const cut: Cut = { kind: 'series', items: [...itemsOf(incoming.cut, 'series'), ...itemsOf(outgoing.cut, 'series')] };
-    result[result.indexOf(first)] = { a: incoming.a, b: outgoing.b, cut };
+    const network: Network = { kind: 'series', items: [...itemsOf(incoming.network, 'series'), ...itemsOf(outgoing.network, 'series')] };
+    result[result.indexOf(first)] = { a: incoming.a, b: outgoing.b, network };
     result.splice(result.indexOf(second), 1);
   }
   // A pair that closed on itself is a loop hanging on one net: it carries nothing between the terminals.
@@ -133,21 +136,21 @@ function mergeSeries(edges: readonly Edge[], keep: ReadonlySet<string>): Edge[] 
 }
 
 function flip(edge: Edge): Edge {
-  return { a: edge.b, b: edge.a, cut: reverseCut(edge.cut) };
+  return { a: edge.b, b: edge.a, network: reverseNetwork(edge.network) };
 }
 
 /** The same seen from its other end. */
-export function reverseCut(cut: Cut): Cut {
-  switch (cut.kind) {
+export function reverseNetwork(network: Network): Network {
+  switch (network.kind) {
     case 'part':
-      return { ...cut, reversed: !cut.reversed };
+      return { ...network, reversed: !network.reversed };
     case 'series':
-      return { kind: 'series', items: cut.items.map(reverseCut).reverse() };
+      return { kind: 'series', items: network.items.map(reverseNetwork).reverse() };
     case 'parallel':
-      return { kind: 'parallel', items: cut.items.map(reverseCut) };
+      return { kind: 'parallel', items: network.items.map(reverseNetwork) };
   }
 }
 
-function itemsOf(cut: Cut, kind: 'series' | 'parallel'): readonly Cut[] {
-  return cut.kind === kind ? cut.items : [cut];
+function itemsOf(network: Network, kind: 'series' | 'parallel'): readonly Network[] {
+  return network.kind === kind ? network.items : [network];
 }

@@ -117,11 +117,11 @@ describe('the details of Drive', () => {
         .strings;
     const [firm, loose] = [unlike('220r'), unlike('22r')];
     expect(firm.map(({ spread }) => spread)).toEqual(['of one bin', 'mixed']);
-    const worst = (found: typeof firm, spread: number) => Math.max(...(found[spread]?.strings.map(({ unlucky }) => unlucky) ?? []));
+    const worst = (found: typeof firm, spread: number) => Math.max(...(found[spread]?.strings.map(({ oneInTwenty }) => oneInTwenty) ?? []));
     expect(worst(firm, 1)).toBeGreaterThan(1);
     expect(worst(firm, 1)).toBeLessThan(worst(loose, 1));
     expect(worst(firm, 0)).toBeLessThan(worst(firm, 1));
-    for (const { unluckyLife, unlucky } of loose[1]?.strings ?? []) expect(unluckyLife).toBeLessThan(1 / unlucky);
+    for (const { lifeOfOneInTwenty, oneInTwenty } of loose[1]?.strings ?? []) expect(lifeOfOneInTwenty).toBeLessThan(1 / oneInTwenty);
     expect(detailsOf(...LAMP).strings).toEqual([]);
   });
 

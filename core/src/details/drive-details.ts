@@ -8,10 +8,10 @@ import { type ReadLight, readLight } from './light-details.ts';
 import { type LeadLoss, leadLossOf, type SupplyDetails, supplyDetails, type TrackLoss, trackLossesOf } from './supply-details.ts';
 import { type DriveWave, wavesOf } from './waves.ts';
 
-/** Strings side by side, each with the life of its hardest driven chip in one gadget of twenty, against chips all alike. */
+/** Strings in parallel, each with the life of its hardest driven chip in one gadget of twenty, against chips all alike. */
 export interface StringsDetails {
   readonly spread: StringSharing['spread'];
-  readonly strings: readonly (StringSharing['strings'][number] & { readonly ofRated: number; readonly unluckyLife: number })[];
+  readonly strings: readonly (StringSharing['strings'][number] & { readonly ofRated: number; readonly lifeOfOneInTwenty: number })[];
 }
 
 /** Whatever of Drive takes longer than the figures themselves. */
@@ -71,7 +71,7 @@ function withLives({ spread, strings }: StringSharing, leds: readonly LedDetails
       return {
         ...string,
         ofRated: led?.drive.ofRated ?? Number.NaN,
-        unluckyLife: led ? lifeOfShare(led.drive, led.heat, string.unlucky) : Number.NaN,
+        lifeOfOneInTwenty: led ? lifeOfShare(led.drive, led.heat, string.oneInTwenty) : Number.NaN,
       };
     }),
   };

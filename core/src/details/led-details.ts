@@ -44,7 +44,7 @@ export interface LedDetails {
     readonly index: Uncertain;
     readonly hertz: number;
     readonly region: FlickerRegion;
-    /** A chip's current at its lowest and highest, what flows backwards as none: A. */
+    /** A chip's current at its lowest and highest, reverse current as none: A. */
     readonly least: number;
     readonly most: number;
   };
@@ -54,7 +54,7 @@ export interface LedDetails {
 
 /** Sharing, with what it does to the life of the hardest driven of them: against an even share. */
 export interface SharedLife extends Sharing {
-  readonly unluckyLife: number;
+  readonly lifeOfOneInTwenty: number;
 }
 
 const REFERENCE: Drive = { ofRated: 1, junctionCelsius: 85 };
@@ -84,13 +84,13 @@ export function ledDetails(part: LedPart, all: readonly LedPart[], fit: Fit, the
     ...(flicker && { flicker }),
     sharing: sharingAmong(part, all, solution, heat).map((shared) => ({
       ...shared,
-      unluckyLife: lifeOfShare(drive, heat, shared.unlucky),
+      lifeOfOneInTwenty: lifeOfShare(drive, heat, shared.oneInTwenty),
     })),
     ...(dark && { dark }),
   };
 }
 
-/** How many times as long a chip lasts that carries a multiple of its even share; what it burns grows with its current. */
+/** How many times as long a chip lasts that carries a multiple of its even share; what it dissipates grows with its current. */
 export function lifeOfShare(even: Drive, heat: HeatPath, multiple: number): number {
   const end = heat.joints.at(-1)?.celsius ?? even.junctionCelsius;
   const junctionCelsius = end + (even.junctionCelsius - end) * multiple;

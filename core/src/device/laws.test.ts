@@ -72,7 +72,7 @@ describe.each(Object.entries(CURVES))('the law of %s', (_, of) => {
     }
   });
 
-  it('never falls, passes through nothing, and burns what it takes', () => {
+  it('never falls, passes through nothing, and dissipates what it takes', () => {
     const random = seededRandom(8);
     expect(Math.abs(at(0).amps)).toBeLessThan(1e-9);
     for (let point = 0; point < POINTS; point++) {
@@ -123,7 +123,7 @@ describe.each(Object.entries(BLOCKS))('the law of %s', (_, of) => {
     }
   });
 
-  it('burns what it takes, in every state, and rests where nothing is across it', () => {
+  it('dissipates what it takes, in every state, and rests where nothing is across it', () => {
     const random = seededRandom(11);
     expect([...at([0, 0]).amps].every((amps) => Math.abs(amps) < 1e-12)).toBe(true);
     for (let point = 0; point < POINTS; point++) {

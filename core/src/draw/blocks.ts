@@ -1,4 +1,4 @@
-import { type Circuit, type Cut, partOf } from '../circuit/index.ts';
+import { type Circuit, type Network, partOf } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
 import { partValue } from '../device/index.ts';
 import type { Sheet } from './sheet.ts';
@@ -17,14 +17,14 @@ export interface Measures {
   readonly margin: { readonly left: number; readonly top: number; readonly right: number; readonly foot: number };
 }
 
-type Leaf = Extract<Cut, { kind: 'part' }>;
+type Leaf = Extract<Network, { kind: 'part' }>;
 
 /** Half the length of a symbol. */
 export const HALF = 27;
 const AXIS = 24;
 /** Between a symbol's words and the next symbol. */
 const GAP = 14;
-/** Alike parts side by side, or in a chain, beyond this many are drawn as one. */
+/** Alike parts in parallel, or in a chain, beyond this many are drawn as one. */
 const FOLD_BEYOND = 4;
 
 /** Room that a net's name wants in its wire; a pin that is joined to nothing has none. */
@@ -32,7 +32,7 @@ export function nameRoom(net: string | undefined): number {
   return net === undefined || net.includes('.') ? 0 : 9 * net.length + 16;
 }
 
-/** An upright cut measured: its size, and the axis on which it is entered from above and left below. */
+/** An upright network measured: its size, and the axis on which it is entered from above and left below. */
 export interface Block {
   readonly width: number;
   readonly height: number;
@@ -40,32 +40,32 @@ export interface Block {
   place(sheet: Sheet, x: number, y: number, height: number): void;
 }
 
-export function uprightBlock(circuit: Circuit, cut: Cut, measures: Measures): Block {
-  switch (cut.kind) {
+export function uprightBlock(circuit: Circuit, network: Network, measures: Measures): Block {
+  switch (network.kind) {
     case 'part':
-      return leafBlock(circuit, cut, [cut.ref], measures);
+      return leafBlock(circuit, network, [network.ref], measures);
     case 'series':
-      return seriesBlock(foldAlike(circuit, cut.items).map(({ item, refs }) => foldedBlock(circuit, item, refs, measures)));
+      return seriesBlock(foldAlike(circuit, network.items).map(({ item, refs }) => foldedBlock(circuit, item, refs, measures)));
     case 'parallel':
       return parallelBlock(
         circuit,
-        cut,
-        foldAlike(circuit, cut.items).map(({ item, refs }) => foldedBlock(circuit, item, refs, measures)),
+        network,
+        foldAlike(circuit, network.items).map(({ item, refs }) => foldedBlock(circuit, item, refs, measures)),
       );
   }
 }
 
-/** The nets at the two ends of a cut. */
-export function endsOf(circuit: Circuit, cut: Cut): readonly [string, string] {
-  if (cut.kind === 'part') {
-    const [a = '', b = ''] = (partOf(circuit, cut.ref)?.pins ?? []) as readonly string[];
-    return cut.reversed ? [b, a] : [a, b];
+/** The nets at the two ends of a network. */
+export function endsOf(circuit: Circuit, network: Network): readonly [string, string] {
+  if (network.kind === 'part') {
+    const [a = '', b = ''] = (partOf(circuit, network.ref)?.pins ?? []) as readonly string[];
+    return network.reversed ? [b, a] : [a, b];
   }
-  const [first, last] = [cut.items[0] as Cut, cut.items.at(-1) as Cut];
-  return cut.kind === 'parallel' ? endsOf(circuit, first) : [endsOf(circuit, first)[0], endsOf(circuit, last)[1]];
+  const [first, last] = [network.items[0] as Network, network.items.at(-1) as Network];
+  return network.kind === 'parallel' ? endsOf(circuit, first) : [endsOf(circuit, first)[0], endsOf(circuit, last)[1]];
 }
 
-function foldedBlock(circuit: Circuit, item: Cut, refs: readonly string[], measures: Measures): Block {
+function foldedBlock(circuit: Circuit, item: Network, refs: readonly string[], measures: Measures): Block {
   return item.kind === 'part' ? leafBlock(circuit, item, refs, measures) : uprightBlock(circuit, item, measures);
 }
 
@@ -117,7 +117,7 @@ function seriesBlock(blocks: readonly Block[]): Block {
   };
 }
 
-function parallelBlock(circuit: Circuit, cut: Cut, blocks: readonly Block[]): Block {
+function parallelBlock(circuit: Circuit, network: Network, blocks: readonly Block[]): Block {
   const lefts: number[] = [];
   let width = 0;
   for (const block of blocks) {
@@ -127,7 +127,7 @@ function parallelBlock(circuit: Circuit, cut: Cut, blocks: readonly Block[]): Bl
   const axes = blocks.map((block, index) => (lefts[index] as number) + block.axis);
   const first = axes[0] ?? 0;
   const last = axes.at(-1) ?? 0;
-  const ends = endsOf(circuit, cut);
+  const ends = endsOf(circuit, network);
   return {
     width,
     height: Math.max(...blocks.map((block) => block.height)),
@@ -145,7 +145,7 @@ function parallelBlock(circuit: Circuit, cut: Cut, blocks: readonly Block[]): Bl
   };
 }
 
-/** A cut lying in a wire: what is in parallel stands in rows above. */
+/** A network lying in a wire: what is in parallel stands in rows above. */
 export interface LyingBlock {
   readonly width: number;
   /** Above the wire, with the words. */
@@ -153,20 +153,20 @@ export interface LyingBlock {
   place(sheet: Sheet, x: number, y: number, width: number): void;
 }
 
-export function lyingBlock(circuit: Circuit, cut: Cut, measures: Measures): LyingBlock {
-  switch (cut.kind) {
+export function lyingBlock(circuit: Circuit, network: Network, measures: Measures): LyingBlock {
+  switch (network.kind) {
     case 'part':
-      return lyingLeaf(circuit, cut, measures);
+      return lyingLeaf(circuit, network, measures);
     case 'series':
       return lyingSeries(
-        cut.items.map((item) => lyingBlock(circuit, item, measures)),
-        cut.items.map((item) => endsOf(circuit, item)[1]),
+        network.items.map((item) => lyingBlock(circuit, item, measures)),
+        network.items.map((item) => endsOf(circuit, item)[1]),
       );
     case 'parallel':
       return lyingParallel(
         circuit,
-        cut,
-        cut.items.map((item) => lyingBlock(circuit, item, measures)),
+        network,
+        network.items.map((item) => lyingBlock(circuit, item, measures)),
         measures,
       );
   }
@@ -206,8 +206,8 @@ function lyingSeries(blocks: readonly LyingBlock[], nets: readonly string[]): Ly
   };
 }
 
-function lyingParallel(circuit: Circuit, cut: Cut, blocks: readonly LyingBlock[], { row }: Measures): LyingBlock {
-  const ends = endsOf(circuit, cut);
+function lyingParallel(circuit: Circuit, network: Network, blocks: readonly LyingBlock[], { row }: Measures): LyingBlock {
+  const ends = endsOf(circuit, network);
   const rows = blocks.map((block) => Math.max(row, block.above));
   return {
     width: Math.max(...blocks.map(({ width }) => width)) + 16,
@@ -229,15 +229,15 @@ function lyingParallel(circuit: Circuit, cut: Cut, blocks: readonly LyingBlock[]
 }
 
 /** Runs of alike parts, folded into one symbol where there are too many to draw. */
-function foldAlike(circuit: Circuit, items: readonly Cut[]): readonly { item: Cut; refs: readonly string[] }[] {
-  const runs: { item: Cut; refs: string[]; key: string }[] = [];
+function foldAlike(circuit: Circuit, items: readonly Network[]): readonly { item: Network; refs: readonly string[] }[] {
+  const runs: { item: Network; refs: string[]; key: string }[] = [];
   for (const item of items) {
     const key = item.kind === 'part' ? alikeKey(partOf(circuit, item.ref), item.reversed) : '';
     const last = runs.at(-1);
     if (item.kind === 'part' && last && last.key === key && key !== '') last.refs.push(item.ref);
     else runs.push({ item, refs: item.kind === 'part' ? [item.ref] : [], key });
   }
-  return runs.flatMap(({ item, refs }): { item: Cut; refs: readonly string[] }[] =>
+  return runs.flatMap(({ item, refs }): { item: Network; refs: readonly string[] }[] =>
     item.kind !== 'part' || refs.length > FOLD_BEYOND ? [{ item, refs }] : refs.map((ref) => ({ item: { ...item, ref }, refs: [ref] })),
   );
 }

@@ -45,7 +45,7 @@ describe('watt plan', () => {
     expect(total / (plan?.watts ?? 1)).toBeCloseTo(1, 3);
   });
 
-  it('lays branches side by side without overlap', () => {
+  it('lays branches in parallel without overlap', () => {
     const solution = solve(clip);
     const plan = solution.ok ? planWatts(clip, solution.value) : undefined;
     const leds = plan?.rectangles.filter(({ kind }) => kind === 'led') ?? [];
@@ -166,8 +166,8 @@ describe('a watt plan on its own sheet', () => {
     const plan = planOf(circuit);
     expect(plan.lines.map(({ ref }) => ref)).toEqual(['C1']);
     expect(plan.lines[0]?.volts).toBeGreaterThan(150);
-    expect(wattPlanSvg(plan, 'Lamp')).toContain('burns nothing');
-    // Nothing is lost: what burns adds up to what the supply gives.
+    expect(wattPlanSvg(plan, 'Lamp')).toContain('dissipates nothing');
+    // Nothing is lost: what is dissipated adds up to what the supply gives.
     expect(Math.abs(plan.rectangles.reduce((sum, { watts }) => sum + watts, 0) / plan.watts - 1)).toBeLessThan(0.015);
     expect(plan.rectangles.map(({ ref }) => ref).sort()).toEqual(['B1', 'D1', 'R1']);
   });

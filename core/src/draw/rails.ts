@@ -88,7 +88,7 @@ function boxOf(part: Part, left: number, middle: number, ranks: readonly number[
   return { x: left + width / 2, box: { width, height: BOX_HEIGHT, pins } };
 }
 
-/** In the order that the parts name them, the return last. */
+/** In the order that the parts name them, minus last. */
 function railOrder(parts: readonly Part[], ground: string | undefined): readonly string[] {
   const nets = [...new Set(parts.flatMap((part) => part.pins as readonly string[]))];
   return ground !== undefined && nets.includes(ground) ? [...nets.filter((net) => net !== ground), ground] : nets;

@@ -269,7 +269,7 @@ describe('schematic', () => {
     expect(symbols.find(({ ref }) => ref === 'D1')?.stands).toEqual(['D1', 'D2', 'D3', 'D4']);
   });
 
-  it('lays what is behind the last LED in the return', () => {
+  it('lays what is behind the last LED in the line to minus', () => {
     const { symbols, height } = drawn(converter);
     const sense = symbols.find(({ ref }) => ref === 'R2') as SchematicSymbol;
     expect(sense.upright).toBe(false);

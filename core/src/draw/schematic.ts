@@ -1,4 +1,4 @@
-import { type Circuit, type Cut, partOf, refsOf, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, type Network, partOf, refsOf, suppliesOf } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
 import { isKind, partValue } from '../device/index.ts';
 import { endsOf, HALF, lyingBlock, type Measures, nameRoom, uprightBlock } from './blocks.ts';
@@ -20,7 +20,7 @@ const LYING_AT_MOST = 4;
 
 /**
  * Draws a circuit by itself: the supply at the left, what is in its leads lying in the top and the foot wire, boxes
- * that two wires enter and two leave, branches upright, the return at the foot. What has no place in that way is
+ * that two wires enter and two leave, branches upright, the line to minus at the foot. What has no place in that way is
  * drawn below with every net a rail, joined to the rest by the names of the nets.
  *
  * @returns undefined for an empty circuit
@@ -52,16 +52,16 @@ export function drawSchematic(circuit: Circuit, { roomForSlots = false }: { read
 function laidOut(circuit: Circuit, section: Section): readonly Section[] {
   const { across } = section;
   if (across?.kind !== 'series') return [section];
-  const lies = (item: Cut) => item.kind === 'part' && !isKind(partOf(circuit, item.ref), 'led');
+  const lies = (item: Network) => item.kind === 'part' && !isKind(partOf(circuit, item.ref), 'led');
   const { items } = across;
   let from = 0;
-  while (from < items.length - 1 && from + section.lead.length < LYING_AT_MOST && lies(items[from] as Cut)) from++;
+  while (from < items.length - 1 && from + section.lead.length < LYING_AT_MOST && lies(items[from] as Network)) from++;
   let to = items.length;
-  while (to - 1 > from && items.length - to + section.foot.length < LYING_AT_MOST && lies(items[to - 1] as Cut)) to--;
-  // Behind the last LED something may lie in the return; where there is none, all stands in one column.
+  while (to - 1 > from && items.length - to + section.foot.length < LYING_AT_MOST && lies(items[to - 1] as Network)) to--;
+  // Behind the last LED something may lie in the line to minus; where there is none, all stands in one column.
   if (!items.slice(from, to).some((item) => refsOf(item).some((ref) => isKind(partOf(circuit, ref), 'led')))) to = items.length;
   const rest = items.slice(from, to);
-  const standing: Cut = rest.length === 1 ? (rest[0] as Cut) : { kind: 'series', items: rest };
+  const standing: Network = rest.length === 1 ? (rest[0] as Network) : { kind: 'series', items: rest };
   const [topNet, footNet] = endsOf(circuit, standing);
   const foot = items
     .slice(to)
@@ -70,19 +70,19 @@ function laidOut(circuit: Circuit, section: Section): readonly Section[] {
   return [{ lead: [...section.lead, ...items.slice(0, from)], foot: [...section.foot, ...foot], topNet, footNet, across: standing }];
 }
 
-/** A part of the return, seen from the supply. */
-function flipped(item: Cut): Cut {
+/** A part of the line to minus, seen from the supply. */
+function flipped(item: Network): Network {
   return item.kind === 'part' ? { ...item, reversed: !item.reversed } : item;
 }
 
 function drawWay(sheet: Sheet, supply: Part, sections: readonly Section[], measures: Measures): { width: number; height: number } {
   const { circuit } = sheet;
   const { margin, cell } = measures;
-  const leads = sections.map(({ lead }) => lead.map((cut) => lyingBlock(circuit, cut, measures)));
-  const feet = sections.map(({ foot }) => foot.map((cut) => lyingBlock(circuit, cut, measures)));
+  const leads = sections.map(({ lead }) => lead.map((network) => lyingBlock(circuit, network, measures)));
+  const feet = sections.map(({ foot }) => foot.map((network) => lyingBlock(circuit, network, measures)));
   const blocks = sections.map(({ across }) => across && uprightBlock(circuit, across, measures));
   const top = Math.max(margin.top, ...leads.flat().map(({ above }) => above));
-  // The words of what lies in the return need room under those of the supply, which stand half way.
+  // The words of what lies in the line to minus need room under those of the supply, which stand half way.
   const footRoom = Math.max(0, ...feet.flat().map(({ above }) => 2 * (above + 28)));
   const height = Math.max(2 * cell, footRoom, ...blocks.map((block) => block?.height ?? 0));
   const foot = top + height;
@@ -156,7 +156,7 @@ interface WireRun {
 function layWire(
   sheet: Sheet,
   blocks: readonly ReturnType<typeof lyingBlock>[],
-  cuts: readonly Cut[],
+  networks: readonly Network[],
   { from, net, x, y, width }: WireRun,
 ): [number, string] {
   if (blocks.length === 0) return [from, net];
@@ -168,7 +168,7 @@ function layWire(
     const share = (block.width / whole) * width;
     block.place(sheet, at, y, share);
     at += share;
-    now = endsOf(sheet.circuit, cuts[index] as Cut)[1];
+    now = endsOf(sheet.circuit, networks[index] as Network)[1];
     // The last names itself in the joint; between two symbols there is just room for a letter.
     sheet.net(now, index === blocks.length - 1 ? at + joint(now) / 2 : at, y);
   });

@@ -1,4 +1,4 @@
-import { type Circuit, type Cut, partOf, type ReducedEdge, reduceSeriesParallel, refsOf, reverseCut } from '../circuit/index.ts';
+import { type Circuit, type Network, partOf, type ReducedEdge, reduceSeriesParallel, refsOf, reverseNetwork } from '../circuit/index.ts';
 import { isKind, type Part } from '../device/index.ts';
 
 /** A part with two wires in at its left and two out at its right. */
@@ -12,12 +12,12 @@ export interface SectionBox {
 
 /** A stretch of the way from supply to load: what lies in its two wires, then what stands across them or a box. */
 export interface Section {
-  readonly lead: readonly Cut[];
-  readonly foot: readonly Cut[];
+  readonly lead: readonly Network[];
+  readonly foot: readonly Network[];
   /** The nets at its right end. */
   readonly topNet: string;
   readonly footNet: string;
-  readonly across?: Cut;
+  readonly across?: Network;
   readonly box?: SectionBox;
 }
 
@@ -59,8 +59,8 @@ class Walk {
 
   run(): Sections {
     const sections: Section[] = [];
-    let lead: Cut[] = [];
-    let foot: Cut[] = [];
+    let lead: Network[] = [];
+    let foot: Network[] = [];
     const close = (end: Partial<Pick<Section, 'across' | 'box'>>) => {
       sections.push({ lead, foot, topNet: this.top, footNet: this.foot, ...end });
       lead = [];
@@ -82,19 +82,19 @@ class Walk {
       const step = this.nextStep();
       if (!step) break;
       if (step.wire === 'top') {
-        lead.push(step.cut);
+        lead.push(step.network);
         this.top = step.far;
       } else {
-        foot.push(step.cut);
+        foot.push(step.network);
         this.foot = step.far;
       }
     }
     if (lead.length + foot.length > 0) close({});
-    return { sections, leftOver: [...this.others, ...this.edges.flatMap(({ cut }) => refsOf(cut))] };
+    return { sections, leftOver: [...this.others, ...this.edges.flatMap(({ network }) => refsOf(network))] };
   }
 
   /** On in the top wire, else in the foot wire; a wire that is at the input of a box already waits for the other. */
-  private nextStep(): { wire: 'top' | 'foot'; cut: Cut; far: string } | undefined {
+  private nextStep(): { wire: 'top' | 'foot'; network: Network; far: string } | undefined {
     for (const waits of [true, false]) {
       for (const wire of ['top', 'foot'] as const) {
         const [from, opposite] = wire === 'top' ? [this.top, this.foot] : [this.foot, this.top];
@@ -113,15 +113,15 @@ class Walk {
     });
   }
 
-  private takeAcross(): Cut | undefined {
+  private takeAcross(): Network | undefined {
     const found = this.edges.find(({ a, b }) => (a === this.top && b === this.foot) || (a === this.foot && b === this.top));
     if (!found) return undefined;
     this.drop(found);
-    return found.a === this.top ? found.cut : reverseCut(found.cut);
+    return found.a === this.top ? found.network : reverseNetwork(found.network);
   }
 
   /** The one way on from a net, to a net not seen yet; where there are several, the one that leads to more. */
-  private takeLead(from: string, opposite: string): { cut: Cut; far: string } | undefined {
+  private takeLead(from: string, opposite: string): { network: Network; far: string } | undefined {
     const ways = this.edges.flatMap((edge) => {
       const far = edge.a === from ? edge.b : edge.b === from ? edge.a : undefined;
       return far === undefined || far === opposite || this.visited.has(far) ? [] : [{ edge, far }];
@@ -131,7 +131,7 @@ class Walk {
     if (!way || leading.length > 1) return undefined;
     this.drop(way.edge);
     this.visited.add(way.far);
-    return { cut: way.edge.a === from ? way.edge.cut : reverseCut(way.edge.cut), far: way.far };
+    return { network: way.edge.a === from ? way.edge.network : reverseNetwork(way.edge.network), far: way.far };
   }
 
   private leadsOn(net: string): boolean {
@@ -158,9 +158,9 @@ class Walk {
 
   private takeDiodeBridge(): SectionBox | undefined {
     const diodes = this.edges.flatMap((edge) => {
-      if (edge.cut.kind !== 'part' || !isKind(partOf(this.circuit, edge.cut.ref), 'diode')) return [];
-      const [anode, cathode] = edge.cut.reversed ? [edge.b, edge.a] : [edge.a, edge.b];
-      return [{ edge, anode, cathode, ref: edge.cut.ref }];
+      if (edge.network.kind !== 'part' || !isKind(partOf(this.circuit, edge.network.ref), 'diode')) return [];
+      const [anode, cathode] = edge.network.reversed ? [edge.b, edge.a] : [edge.a, edge.b];
+      return [{ edge, anode, cathode, ref: edge.network.ref }];
     });
     const between = (anode: string, cathode: string) => diodes.find((diode) => diode.anode === anode && diode.cathode === cathode);
     for (const { cathode: plus } of diodes.filter(({ anode }) => anode === this.top)) {

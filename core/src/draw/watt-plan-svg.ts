@@ -48,7 +48,7 @@ function labelsOf({ rectangles, lines, watts }: WattPlan): readonly string[] {
   const parts = [...rectangles]
     .sort((a, b) => b.watts - a.watts)
     .map(({ ref, watts: burnt }) => `${ref} ${formatEngineering(burnt, 'watts').text}, ${Math.round((100 * burnt) / watts)} %`);
-  const droppers = lines.map(({ ref, volts }) => `${ref} takes ${formatEngineering(volts, 'volts').text}, burns nothing`);
+  const droppers = lines.map(({ ref, volts }) => `${ref} takes ${formatEngineering(volts, 'volts').text}, dissipates nothing`);
   return [...droppers, ...parts].slice(0, Math.floor((SIZE.height - TITLE - MARGIN) / LABEL_ROW));
 }
 

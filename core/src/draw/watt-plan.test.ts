@@ -29,7 +29,7 @@ describe('the watt plan of any circuit', () => {
     }
   });
 
-  it('shows everything that burns', () => {
+  it('shows everything that dissipates', () => {
     for (const { circuit, plan, solution } of drawn) {
       const burning = circuit.parts
         .filter(({ kind }) => kind !== 'capacitor' && kind !== 'inductor')

@@ -1,5 +1,5 @@
 import { type Role, recognise } from '../arrangement/index.ts';
-import { type Circuit, type Cut, partOf, partsOfKind, refsOf, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, type Network, partOf, partsOfKind, refsOf, suppliesOf } from '../circuit/index.ts';
 import { deviceOf, lightShareOf, type Part } from '../device/index.ts';
 import type { Solution } from '../solve/index.ts';
 import { type Section, sectionsOf } from './sections.ts';
@@ -15,7 +15,7 @@ export interface WattRectangle {
   readonly watts: number;
 }
 
-/** A part that takes volts and burns nothing: a dropper capacitor. x and width in amps, y in volts of the plan. */
+/** A part that takes volts and dissipates nothing: a dropper capacitor. x and width in amps, y in volts of the plan. */
 export interface WattLine {
   readonly ref: string;
   readonly x: number;
@@ -54,7 +54,7 @@ const VISIBLE_SHARE = 1e-5;
 const TAKES_VOLTS_SHARE = 0.05;
 
 /**
- * The watt plan of a solved circuit: parts in series stand on each other, branches side by side, as the circuit is
+ * The watt plan of a solved circuit: parts in series stand on each other, branches in parallel, as the circuit is
  * traced from supply to return; what comes behind a bridge or a converter stands below it. What has no place on that
  * way is put together by the role it plays.
  *
@@ -154,46 +154,48 @@ class BlockMaker {
   ofSections([first, ...rest]: readonly Section[]): PlanBlock {
     if (!first) return stacked([]);
     const { lead, foot, across, box } = first;
-    const leads = [...lead, ...foot].map((cut) => this.ofCut(cut));
+    const leads = [...lead, ...foot].map((network) => this.ofNetwork(network));
     const behind = this.ofSections(rest);
-    if (across) return stacked([...leads, besideEachOther([this.ofCut(across), behind])]);
+    if (across) return stacked([...leads, besideEachOther([this.ofNetwork(across), behind])]);
     return stacked([...leads, ...(box ? box.stands.map((ref) => this.ofPart(ref)) : []), behind]);
   }
 
   /** What has no place on the way is as wide as the whole. */
   ofLoosePart(ref: string, width: number): PlanBlock {
-    const watts = this.burnt(ref);
+    const watts = this.dissipatedWatts(ref);
     return this.block(ref, width, watts / width, watts);
   }
 
   /** Something of it is to be seen. */
   isShown(ref: string): boolean {
-    return this.burnt(ref) > 0;
+    return this.dissipatedWatts(ref) > 0;
   }
 
-  private ofCut(cut: Cut): PlanBlock {
-    switch (cut.kind) {
+  private ofNetwork(network: Network): PlanBlock {
+    switch (network.kind) {
       case 'part':
-        return this.ofPart(cut.ref);
+        return this.ofPart(network.ref);
       case 'series':
-        return stacked(cut.items.map((item) => this.ofCut(item)));
+        return stacked(network.items.map((item) => this.ofNetwork(item)));
       case 'parallel':
-        return this.ofParallel(cut.items);
+        return this.ofParallel(network.items);
     }
   }
 
-  /** Beside what takes volts and burns nothing the rest would be a sliver as tall as those volts: it lies flat under the line. */
-  private ofParallel(items: readonly Cut[]): PlanBlock {
-    const takers = items.filter((item) => item.kind === 'part' && this.voltsTaken(item.ref) !== undefined && this.burnt(item.ref) === 0);
-    const width = Math.max(0, ...takers.flatMap((item) => refsOf(item)).map((ref) => ampsOf(this.solution, ref)));
-    if (!(width > 0)) return besideEachOther(items.map((item) => this.ofCut(item)));
-    const others = items.filter((item) => !takers.includes(item)).flatMap((item) => refsOf(item));
-    return stacked([...takers.map((item) => this.ofCut(item)), ...others.map((ref) => this.ofLoosePart(ref, width))]);
+  /** Beside what takes volts and dissipates nothing the rest would be a sliver as tall as those volts: it lies flat under the line. */
+  private ofParallel(items: readonly Network[]): PlanBlock {
+    const reactive = items.filter(
+      (item) => item.kind === 'part' && this.voltsTaken(item.ref) !== undefined && this.dissipatedWatts(item.ref) === 0,
+    );
+    const width = Math.max(0, ...reactive.flatMap((item) => refsOf(item)).map((ref) => ampsOf(this.solution, ref)));
+    if (!(width > 0)) return besideEachOther(items.map((item) => this.ofNetwork(item)));
+    const others = items.filter((item) => !reactive.includes(item)).flatMap((item) => refsOf(item));
+    return stacked([...reactive.map((item) => this.ofNetwork(item)), ...others.map((ref) => this.ofLoosePart(ref, width))]);
   }
 
   private ofPart(ref: string): PlanBlock {
     const amps = ampsOf(this.solution, ref);
-    const watts = amps > 0 ? this.burnt(ref) : 0;
+    const watts = amps > 0 ? this.dissipatedWatts(ref) : 0;
     return this.block(ref, amps, watts > 0 ? watts / amps : 0, watts);
   }
 
@@ -201,7 +203,7 @@ class BlockMaker {
     const kind = partOf(this.circuit, ref)?.kind ?? '';
     const volts = this.voltsTaken(ref);
     return {
-      // What is not drawn leaves no gap: the current of a store that stands across the rest burns nothing.
+      // What is not drawn leaves no gap: the current of a store that stands across the rest dissipates nothing.
       width: watts > 0 ? width : 0,
       height,
       place: (x, y, { rectangles, lines }) => {
@@ -211,12 +213,10 @@ class BlockMaker {
     };
   }
 
-  /** Watts, where they are to be seen; a store without resistance gives back what it takes, and what is left over a period is the computation's. */
-  private burnt(ref: string): number {
-    const part = partOf(this.circuit, ref);
-    const burns = !isStore(part) || ((part as { readonly ohms?: number }).ohms ?? 0) > 0;
+  /** Watts, where they are to be seen. */
+  private dissipatedWatts(ref: string): number {
     const watts = this.solution.parts[ref]?.watts ?? 0;
-    return burns && watts > VISIBLE_SHARE * this.watts ? watts : 0;
+    return watts > VISIBLE_SHARE * this.watts ? watts : 0;
   }
 
   /** A store or a coil in the way of alternating current takes volts and gives them back. */

@@ -7,15 +7,15 @@ import { type Solution, type SolveWarmed, solveWarmed } from '../solve/index.ts'
 export const CHIP_SPREADS = { 'of one bin': 0.025, mixed: 0.08 } as const;
 export type ChipSpread = keyof typeof CHIP_SPREADS;
 
-/** What the worst of several chips or strings side by side carries, as multiples of an even share. */
+/** What the worst of several chips or strings in parallel carries, as multiples of an even share. */
 export interface Sharing {
   readonly ref: string;
-  /** Chips or strings side by side. */
+  /** Chips or strings in parallel. */
   readonly count: number;
   readonly spread: ChipSpread;
   /** Of the hardest driven: typical, and in one gadget of twenty. */
   readonly typical: number;
-  readonly unlucky: number;
+  readonly oneInTwenty: number;
 }
 
 /** Above any chip's volts. */
@@ -24,7 +24,7 @@ const DRAWS = 300;
 const SEED = 20_261_107;
 
 /**
- * How unevenly an LED's chips side by side share its current: chips of one volts, each with a shift of its own drawn
+ * How unevenly an LED's chips in parallel share its current: chips of one volts, each with a shift of its own drawn
  * from the spread. At the same volts each takes what its curve says; a row of several evens out by their root.
  */
 export function sharingOf(part: LedPart, totalAmps: number, celsius: number, spread: ChipSpread): Sharing | undefined {
@@ -50,7 +50,7 @@ export function sharingOf(part: LedPart, totalAmps: number, celsius: number, spr
     count: parallel,
     spread,
     typical: worst[Math.floor(DRAWS / 2)] as number,
-    unlucky: worst[Math.floor(0.95 * DRAWS)] as number,
+    oneInTwenty: worst[Math.floor(0.95 * DRAWS)] as number,
   };
 }
 

@@ -36,7 +36,7 @@ describe('sharing between strings', () => {
     }).sort((a, b) => a - b);
     expect(chip?.amps.avg).toBeCloseTo(total / 2, 9);
     const mixed = sharing.find(({ spread }) => spread === 'mixed');
-    expect(mixed?.strings[0]?.unlucky).toBeCloseTo(ratios[Math.floor(0.95 * ratios.length)] ?? 0, 1);
+    expect(mixed?.strings[0]?.oneInTwenty).toBeCloseTo(ratios[Math.floor(0.95 * ratios.length)] ?? 0, 1);
     expect(mixed?.strings[0]?.typical).toBeCloseTo(1, 1);
 
     function stringOhms(ohms: number, chips: number): number {
@@ -61,9 +61,9 @@ describe('sharing between strings', () => {
     );
     const fed = lamp.sharing[1]?.strings[0];
     expect(fed?.amps).toBeGreaterThan(0.005);
-    expect(fed?.unlucky).toBeGreaterThan(1);
+    expect(fed?.oneInTwenty).toBeGreaterThan(1);
     // The less current, the less the resistors hold the strings to it.
-    expect((fed?.unlucky ?? 0) > (direct.sharing[1]?.strings[0]?.unlucky ?? 0)).toBe((fed?.amps ?? 0) < amps);
+    expect((fed?.oneInTwenty ?? 0) > (direct.sharing[1]?.strings[0]?.oneInTwenty ?? 0)).toBe((fed?.amps ?? 0) < amps);
   });
 
   it('of strings of unlike length says what each carries to begin with', () => {

@@ -1,10 +1,10 @@
-import { type Circuit, type Cut, endsOf, partOfKind, reduceSeriesParallel, refsOf, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, endsOf, type Network, partOfKind, reduceSeriesParallel, refsOf, suppliesOf } from '../circuit/index.ts';
 import { isKind, type LedPart, type Part } from '../device/index.ts';
 import { drawNormal, seededRandom } from '../numeric/index.ts';
 import { type Solution, solve } from '../solve/index.ts';
 import { CHIP_SPREADS, type ChipSpread } from './sharing.ts';
 
-/** What the spread of chips does to strings side by side that hold something beside chips, or not the same number of them. */
+/** What the spread of chips does to strings in parallel that hold something beside chips, or not the same number of them. */
 export interface StringSharing {
   readonly spread: ChipSpread;
   /** One a string, by the LED in it that is driven hardest; multiples of what it carries with chips that are all alike. */
@@ -15,7 +15,7 @@ export interface StringSharing {
     /** A chip's, with chips that are all alike: A. */
     readonly amps: number;
     readonly typical: number;
-    readonly unlucky: number;
+    readonly oneInTwenty: number;
   }[];
 }
 
@@ -25,7 +25,7 @@ const SEED = 20_261_126;
 const STIFF = 1000;
 
 /**
- * The groups of strings side by side, each fed with the average current that it has together, with the volts of every
+ * The groups of strings in parallel, each fed with the average current that it has together, with the volts of every
  * LED's chips drawn anew from the spread and the whole group solved each time. Bare LEDs on one pair of nets are left to
  * `sharingOf`, which knows their chips one by one.
  */
@@ -47,24 +47,24 @@ export function stringSharingOf(circuit: Circuit, solution: Solution): readonly 
         strings.flatMap(({ leds }) => leds),
         spread,
       );
-      return { spread, strings: strings.map(({ refs, leds }) => fareOf(refs, leds, alike, draws)) };
+      return { spread, strings: strings.map(({ refs, leds }) => sharingOf(refs, leds, alike, draws)) };
     });
   });
 }
 
-type ParallelCut = Extract<Cut, { kind: 'parallel' }>;
+type ParallelNetwork = Extract<Network, { kind: 'parallel' }>;
 type AmpsByRef = Readonly<Record<string, number>>;
 
-/** Every place where ways lie side by side, the outermost only: what is within a string belongs to it. */
-function groupsOf(circuit: Circuit): readonly ParallelCut[] {
+/** Every place where ways lie in parallel, the outermost only: what is within a string belongs to it. */
+function groupsOf(circuit: Circuit): readonly ParallelNetwork[] {
   const supplies = suppliesOf(circuit);
   const kept = circuit.parts
     .filter((part) => part.pins.length > 2 || supplies.includes(part))
     .flatMap(({ pins }) => pins as readonly string[]);
   const { edges } = reduceSeriesParallel(circuit, new Set(kept), new Set(supplies.map(({ ref }) => ref)));
-  const outermost = (cut: Cut): readonly ParallelCut[] =>
-    cut.kind === 'part' ? [] : cut.kind === 'series' ? cut.items.flatMap(outermost) : [cut];
-  return edges.flatMap(({ cut }) => outermost(cut));
+  const outermost = (network: Network): readonly ParallelNetwork[] =>
+    network.kind === 'part' ? [] : network.kind === 'series' ? network.items.flatMap(outermost) : [network];
+  return edges.flatMap(({ network }) => outermost(network));
 }
 
 function areAllBare(strings: readonly { readonly refs: readonly string[]; readonly leds: readonly LedPart[] }[]): boolean {
@@ -72,7 +72,7 @@ function areAllBare(strings: readonly { readonly refs: readonly string[]; readon
 }
 
 /** The group by itself, behind what holds its current; undefined where nothing flows in it. */
-function fedAlone(circuit: Circuit, solution: Solution, group: ParallelCut): Circuit | undefined {
+function fedAlone(circuit: Circuit, solution: Solution, group: ParallelNetwork): Circuit | undefined {
   const [plus, minus] = endsOf(circuit, group);
   const refs = new Set(refsOf(group));
   const amps = group.items.reduce((sum, item) => sum + ampsInto(solution, item), 0);
@@ -89,15 +89,15 @@ function fedAlone(circuit: Circuit, solution: Solution, group: ParallelCut): Cir
   return { ...circuit, ground: undefined, parts: [feed, ...circuit.parts.filter(({ ref }) => refs.has(ref))] };
 }
 
-/** Average, in the direction of the cut. */
-function ampsInto(solution: Solution, cut: Cut): number {
-  switch (cut.kind) {
+/** Average, in the direction of the network. */
+function ampsInto(solution: Solution, network: Network): number {
+  switch (network.kind) {
     case 'part':
-      return (cut.reversed ? -1 : 1) * (solution.parts[cut.ref]?.amps.avg ?? 0);
+      return (network.reversed ? -1 : 1) * (solution.parts[network.ref]?.amps.avg ?? 0);
     case 'series':
-      return ampsInto(solution, cut.items[0] as Cut);
+      return ampsInto(solution, network.items[0] as Network);
     case 'parallel':
-      return cut.items.reduce((sum, item) => sum + ampsInto(solution, item), 0);
+      return network.items.reduce((sum, item) => sum + ampsInto(solution, item), 0);
   }
 }
 
@@ -114,7 +114,7 @@ function drawnAmps(fed: Circuit, leds: readonly LedPart[], spread: ChipSpread): 
   const random = seededRandom(SEED);
   const draws: AmpsByRef[] = [];
   for (let draw = 0; draw < DRAWS; draw++) {
-    // The mean of a row of chips, and of rows side by side, spreads less than one chip does.
+    // The mean of a row of chips, and of rows in parallel, spreads less than one chip does.
     const shifts = leds.map(({ ref, series = 1, parallel = 1 }): [string, number] => [
       ref,
       (CHIP_SPREADS[spread] / Math.sqrt(series * parallel)) * drawNormal(random),
@@ -125,7 +125,7 @@ function drawnAmps(fed: Circuit, leds: readonly LedPart[], spread: ChipSpread): 
   return draws;
 }
 
-function fareOf(
+function sharingOf(
   refs: readonly string[],
   leds: readonly LedPart[],
   alike: AmpsByRef,
@@ -135,5 +135,5 @@ function fareOf(
   const amps = alike[hardest.ref] ?? 0;
   const ratios = draws.map((draw) => (draw[hardest.ref] ?? 0) / amps).sort((a, b) => a - b);
   const at = (share: number) => ratios[Math.floor(share * ratios.length)] ?? Number.NaN;
-  return { ref: hardest.ref, refs, amps, typical: at(0.5), unlucky: at(0.95) };
+  return { ref: hardest.ref, refs, amps, typical: at(0.5), oneInTwenty: at(0.95) };
 }

@@ -48,29 +48,30 @@ describe('readings that do not fit name the single cause that mends most', () =>
     const current = -((solution.ok && solution.value.parts.V1?.amps.avg) || 0);
     const { disagreements } = estimated(clip, [...readingsOf(truth, EVERYWHERE), amps(current)]);
     expect(disagreements[0]).toMatchObject({ cause: 'lead', ref: 'V1', ohms: expect.closeTo(3.4, 0) });
-    expect(disagreements[0]?.text).toContain('V1');
+    expect(disagreements[0]).toMatchObject({ ref: 'V1' });
   });
 
   it('100 ohm read as 10', () => {
     const truth = withFields(clip, 'R2', { ohms: 100 });
     const { disagreements } = estimated(clip, readingsOf(truth, EVERYWHERE));
     expect(disagreements.slice(0, 2)).toContainEqual(expect.objectContaining({ cause: 'part', ref: 'R2' }));
-    const part = disagreements.find(({ cause, ref }) => cause === 'part' && ref === 'R2');
-    expect(part?.value).toBeGreaterThan(80);
-    expect(part?.value).toBeLessThan(125);
+    const part = disagreements.find((one) => one.cause === 'part' && one.ref === 'R2');
+    const value = part?.cause === 'part' ? part.value : Number.NaN;
+    expect(value).toBeGreaterThan(80);
+    expect(value).toBeLessThan(125);
   });
 
   it('a reading ten times too low, by its range', () => {
     const good = readingsOf(clip, EVERYWHERE);
     const wrong = good.map((reading) => (reading.id === '2' ? { ...reading, value: reading.value / 10 } : reading));
     const { disagreements } = estimated(clip, wrong);
-    expect(disagreements[0]).toMatchObject({ cause: 'reading', id: '2', text: expect.stringContaining('a range of 10 below') });
+    expect(disagreements[0]).toMatchObject({ cause: 'reading', id: '2', factor: 0.1 });
   });
 
   it('two nets that are one', () => {
     const truth = withFields(clip, 'R2', { ohms: 1e-3 });
     const { disagreements } = estimated(clip, [...readingsOf(truth, ['V1', 'R1', 'D1']), amps(0.0644)]);
-    expect(disagreements.map(({ cause, nets }) => [cause, nets?.join(' ')])).toContainEqual(['join', 'c 0']);
+    expect(disagreements).toContainEqual(expect.objectContaining({ cause: 'join', nets: ['c', '0'] }));
   });
 });
 

@@ -1,26 +1,58 @@
 import { type Circuit, freshRef, partOf, suppliesOf, withFields, withReplacement, withSeriesResistor } from '../circuit/index.ts';
-import { type BatteryPart, cellOf, deviceOf, isKind } from '../device/index.ts';
-import { formatEngineering } from '../quantity/index.ts';
+import { type BatteryPart, cellOf, deviceOf, isKind, type Part } from '../device/index.ts';
+import type { Unit } from '../quantity/index.ts';
 import { fieldValue } from '../solve/index.ts';
 import { type Fit, fitReadings } from './fit.ts';
 import type { EstimateReading } from './readings.ts';
 import type { Unknown } from './unknowns.ts';
 
-/** One single thing that would make the readings fit, and by how much. */
-export interface Disagreement {
-  readonly cause: 'reading' | 'lead' | 'part' | 'join';
-  /** Of the reading. */
-  readonly id?: string;
-  /** Of the part, or of the source that the lead comes from. */
-  readonly ref?: string;
-  /** Of the lead. */
-  readonly ohms?: number;
-  /** What the part would be instead, in the unit of its value. */
-  readonly value?: number;
-  readonly nets?: readonly [string, string];
+/** One single thing that would make the readings fit, and by how much. `sayDisagreement` has it in words. */
+export type Disagreement = {
   /** The fall of chi-square. */
   readonly mends: number;
-  readonly text: string;
+} & (WrongReading | LeadResistance | WrongPart | MistakenJoin);
+
+interface WrongReading {
+  readonly cause: 'reading';
+  readonly id: string;
+  readonly kind: Unit;
+  readonly read: number;
+  /** By the others. */
+  readonly expected: number;
+  /** The factor of a range that explains it; −1: its leads the other way round. */
+  readonly factor?: number;
+}
+
+interface LeadResistance {
+  readonly cause: 'lead';
+  /** Of the source that the lead comes from. */
+  readonly ref: string;
+  readonly ohms: number;
+  /** What would stand at the two ends of the lead, where current is direct. */
+  readonly ends?: { readonly sourceVolts: number; readonly boardVolts: number };
+}
+
+interface WrongPart {
+  readonly cause: 'part';
+  readonly ref: string;
+  /** What the part would be instead, in the unit of its value; of `lit-*` how many chips. */
+  readonly value: number;
+  readonly as: PartAs;
+}
+
+/** How a part would differ from what was entered. */
+export type PartAs =
+  | { readonly code: 'value'; readonly unit: Unit; readonly entered: number }
+  | { readonly code: 'cell'; readonly entered: number; readonly cells: number /** 0 to 1. */; readonly charge?: number }
+  | { readonly code: 'chip-volts' }
+  | { readonly code: 'lit-in-parallel' | 'lit-in-series'; readonly of: number }
+  | { readonly code: 'open' };
+
+interface MistakenJoin {
+  readonly cause: 'join';
+  /** Of the part that would be bridged. */
+  readonly ref: string;
+  readonly nets: readonly [string, string];
 }
 
 /** Readings that fit this badly by chance are rarer than one in twenty: then a cause is looked for. */
@@ -70,6 +102,8 @@ function fallOf(fit: Fit, other: ReturnType<typeof fitReadings>): number {
   return other.ok ? Math.max(0, fit.chiSquare - other.value.chiSquare) : 0;
 }
 
+const REVERSED = -1;
+
 function wrongReadings(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
   return readings.map((reading): Suspect => {
     const others = fitReadings(
@@ -78,16 +112,18 @@ function wrongReadings(circuit: Circuit, readings: readonly EstimateReading[], f
     );
     const expected = others.ok ? others.value.expected(reading) : Number.NaN;
     const ratio = Math.abs(reading.value / expected);
-    const unit = reading.kind;
     const range = [0.001, 0.1, 10, 1000].find((factor) => Math.abs(ratio / factor - 1) < 0.1);
-    const hint =
-      range !== undefined
-        ? `, a range of ${range > 1 ? range : 1 / range} ${range > 1 ? 'above' : 'below'} it`
-        : reading.value * expected < 0
-          ? ', with its leads the other way round'
-          : '';
-    const text = `Reading ${reading.id} is ${formatEngineering(reading.value, unit).text} where the others expect ${formatEngineering(expected, unit).text}${hint}: take it again.`;
-    return { cause: 'reading', id: reading.id, mends: fallOf(fit, others), unlikely: hint === '' ? SLIP : 0, text };
+    const factor = range ?? (reading.value * expected < 0 ? REVERSED : undefined);
+    return {
+      cause: 'reading',
+      id: reading.id,
+      kind: reading.kind,
+      read: reading.value,
+      expected,
+      ...(factor !== undefined && { factor }),
+      mends: fallOf(fit, others),
+      unlikely: factor === undefined ? SLIP : 0,
+    };
   });
 }
 
@@ -100,10 +136,9 @@ function leads(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit)
     const freed = fitReadings(wired, readings, { freed: [extra] });
     const ohms = freed.ok ? fieldValue(freed.value.circuit, { ref, field: 'ohms' }) : 0;
     if (!(ohms > 0)) return [];
-    const shown = formatEngineering(ohms, 'ohms').text;
-    const text = `A lead, crimp or contact of ${shown} between ${supply.ref} and the board would explain it${boardWords(freed, circuit, supply.ref)}: read the volts at both ends of the lead while it runs.`;
+    const ends = endsOfLead(freed, circuit, supply.ref);
     const unlikely = lostShare(freed, ref, supply.ref) > USUAL_LEAD_SHARE ? LARGE_LEAD : 0;
-    return [{ cause: 'lead', ref: supply.ref, ohms, mends: fallOf(fit, freed), unlikely, text }];
+    return [{ cause: 'lead', ref: supply.ref, ohms, ...(ends && { ends }), mends: fallOf(fit, freed), unlikely }];
   });
 }
 
@@ -120,17 +155,18 @@ function wrongParts(circuit: Circuit, readings: readonly EstimateReading[], fit:
     };
     const freed = fitReadings(circuit, readings, { freed: [free] });
     const value = freed.ok ? fieldValue(freed.value.circuit, { ref, field }) : Number.NaN;
-    const unit =
-      field === 'ohms' ? 'ohms' : field === 'farads' ? 'farads' : field === 'henries' ? 'henries' : field === 'amps' ? 'amps' : 'volts';
-    const shown = formatEngineering(value, unit).text;
-    const text =
-      isKind(part, 'battery') && value < prior.value
-        ? `${(part.series ?? 1) > 1 ? `Each cell of ${ref}` : ref} would give ${shown} with nothing on it instead of ${formatEngineering(prior.value, unit).text}${chargeWords(part, value)}: take it out and read it alone.`
-        : field === 'voltsShift'
-          ? `${ref} would have chips ${shown} off what is usual for them: light one alone and read its volts.`
-          : `${ref} would be ${shown} and not ${formatEngineering(prior.value, unit).text}: ${unit === 'volts' ? 'read it with nothing on it' : 'read it alone, dead'}.`;
-    return { cause: 'part', ref, value, mends: fallOf(fit, freed), unlikely: 1, text };
+    return { cause: 'part', ref, value, as: asOf(part, field, value, prior.value), mends: fallOf(fit, freed), unlikely: 1 };
   });
+}
+
+const UNIT_OF_FIELD: Readonly<Record<string, Unit>> = { ohms: 'ohms', farads: 'farads', henries: 'henries', amps: 'amps' };
+
+function asOf(part: Part | undefined, field: string, value: number, entered: number): PartAs {
+  if (isKind(part, 'battery') && value < entered) {
+    const charge = chargeOf(part, value);
+    return { code: 'cell', entered, cells: part.series ?? 1, ...(charge !== undefined && { charge }) };
+  }
+  return field === 'voltsShift' ? { code: 'chip-volts' } : { code: 'value', unit: UNIT_OF_FIELD[field] ?? 'volts', entered };
 }
 
 /** Two nets that are one in truth: each pair that a part lies between, bridged. */
@@ -147,8 +183,7 @@ function mistakenJoins(circuit: Circuit, readings: readonly EstimateReading[], f
       { ...circuit, parts: [...circuit.parts, { ref, kind: 'resistor', pins: [a, b], ohms: BRIDGED_OHMS }] },
       readings,
     );
-    const text = `Nets ${a} and ${b} would be one (${part.ref} bridged): look for solder between them, and beep it dead.`;
-    return [{ cause: 'join', ref: part.ref, nets: [a, b], mends: fallOf(fit, bridged), unlikely: 1, text }];
+    return [{ cause: 'join', ref: part.ref, nets: [a, b], mends: fallOf(fit, bridged), unlikely: 1 }];
   });
 }
 
@@ -160,56 +195,47 @@ function lostShare(freed: ReturnType<typeof fitReadings>, leadRef: string, suppl
 }
 
 /** What would stand at the two ends of the lead, where current is direct. */
-function boardWords(freed: ReturnType<typeof fitReadings>, circuit: Circuit, supplyRef: string): string {
+function endsOfLead(freed: ReturnType<typeof fitReadings>, circuit: Circuit, supplyRef: string): LeadResistance['ends'] {
   const [plus, minus] = (partOf(circuit, supplyRef)?.pins ?? []) as readonly string[];
-  if (!freed.ok || freed.value.solution.regime !== 'dc' || plus === undefined || minus === undefined) return '';
+  if (!freed.ok || freed.value.solution.regime !== 'dc' || plus === undefined || minus === undefined) return undefined;
   const [source, board] = freed.value.figures([
     { of: 'part', ref: supplyRef, quantity: 'volts' },
     { of: 'nets', plus, minus },
   ]);
-  if (!source || !board) return '';
-  return `, with ${formatEngineering(source.value, 'volts').text} at the source and ${formatEngineering(board.value, 'volts').text} at the board`;
+  return source && board && { sourceVolts: source.value, boardVolts: board.value };
 }
 
-function chargeWords(part: BatteryPart, volts: number): string {
-  const full = cellOf({ ...part, openVolts: undefined, charge: 1 }).openVolts;
-  const empty = cellOf({ ...part, openVolts: undefined, charge: 0 }).openVolts;
-  if (!part.chemistry || volts > full || volts < empty) return '';
-  let charge = 1;
-  while (charge > 0 && cellOf({ ...part, openVolts: undefined, charge }).openVolts > volts) charge -= 0.05;
-  return `, about ${Math.round((100 * Math.max(0, charge)) / 5) * 5} % charged`;
+/** How full a cell with these open volts would be, to a twentieth; undefined for one that cannot have them. */
+function chargeOf(part: BatteryPart, volts: number): number | undefined {
+  const openVolts = (charge: number) => cellOf({ ...part, openVolts: undefined, charge }).openVolts;
+  if (!part.chemistry || volts > openVolts(1) || volts < openVolts(0)) return undefined;
+  let twentieths = 20;
+  while (twentieths > 0 && openVolts(twentieths / 20) > volts) twentieths -= 1;
+  return twentieths / 20;
 }
 
-/** A chip that is open among those side by side, or a shorted one in a row. */
+/** A chip that is open among those in parallel, or a shorted one in a row. */
 function darkChips(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
   return circuit.parts.flatMap((part): Suspect[] => {
     const { chips, fails } = deviceOf(part.kind);
     if (!chips) return [];
     const { ref } = part;
     const { parallel, series } = chips(part);
-    const without = (changed: Circuit, value: number, text: string): Suspect => {
-      return { cause: 'part', ref, value, mends: fallOf(fit, fitReadings(changed, readings)), unlikely: 1, text };
+    const without = (changed: Circuit, value: number, as: PartAs): Suspect => {
+      return { cause: 'part', ref, value, as, mends: fallOf(fit, fitReadings(changed, readings)), unlikely: 1 };
     };
     const dark: Suspect[] = [];
-    if (parallel > 1)
-      dark.push(
-        without(
-          withFields(circuit, ref, { parallel: parallel - 1 }),
-          parallel - 1,
-          `${ref} would have ${parallel - 1} of ${parallel} chips lit: look for a dark one, open or badly soldered.`,
-        ),
-      );
-    if (series > 1)
-      dark.push(
-        without(
-          withFields(circuit, ref, { series: series - 1 }),
-          series - 1,
-          `${ref} would have ${series - 1} of ${series} chips in its row, one shorted or missing: look for a dark one.`,
-        ),
-      );
+    if (parallel > 1) {
+      const fewer = withFields(circuit, ref, { parallel: parallel - 1 });
+      dark.push(without(fewer, parallel - 1, { code: 'lit-in-parallel', of: parallel }));
+    }
+    if (series > 1) {
+      const fewer = withFields(circuit, ref, { series: series - 1 });
+      dark.push(without(fewer, series - 1, { code: 'lit-in-series', of: series }));
+    }
     if (parallel === 1 && fails.includes('open')) {
       const open = withReplacement(circuit, ref, { ref, kind: 'resistor', pins: part.pins as [string, string], ohms: OPEN_OHMS });
-      dark.push(without(open, 0, `${ref} would be open or missing: look whether it lights, and test it alone.`));
+      dark.push(without(open, 0, { code: 'open' }));
     }
     return dark;
   });

@@ -264,7 +264,7 @@ describe('a part read alone', () => {
     expect(fit.figures([chipAmps])[0]?.uncertainty).toBeLessThan(0.8 * (fitted(clip, []).figures([chipAmps])[0]?.uncertainty ?? 0));
   });
 
-  it('shares the current between chips side by side, and stacks the volts of a row', () => {
+  it('shares the current between chips in parallel, and stacks the volts of a row', () => {
     const row = withFields(clip, 'D1', { series: 4, parallel: 1 });
     const one = fitted(withFields(clip, 'D1', { series: 1, parallel: 1 }), []).expected(chipAt(0, { atAmps: 0.02 }));
     expect(fitted(clip, []).expected(chipAt(0, { atAmps: 0.06 }))).toBeCloseTo(one, 9);

@@ -5,6 +5,7 @@ import { type Disagreement, disagreementsOf } from './disagreements.ts';
 import { type Fit, fitReadings } from './fit.ts';
 import { type ProbeProposal, proposeProbes } from './next-probe.ts';
 import type { ReadingsDocument } from './readings-document.ts';
+import { sayDisagreement } from './say-disagreement.ts';
 
 /** What readings say of a circuit, as a document. */
 export interface Estimate {
@@ -20,7 +21,7 @@ export interface Estimate {
   /** Null where nothing was wanted; `expanded` holds at about 95 % (k = 2). */
   readonly want: { readonly value: number; readonly uncertainty: number; readonly expanded: number } | null;
   readonly fit: { readonly chiSquare: number; readonly freedom: number; readonly probability: number };
-  readonly disagreements: readonly Disagreement[];
+  readonly disagreements: readonly (Disagreement & { readonly text: string })[];
   readonly next: readonly {
     readonly kind: ProbeProposal['kind'];
     readonly across: string;
@@ -50,7 +51,10 @@ export function estimate(circuit: Circuit, { readings, want }: ReadingsDocument)
     values: fit.unknowns.map(({ ref, field, prior, posterior }) => ({ ref, field, prior, ...posterior })),
     want: wanted ? { ...wanted.value.now, expanded: COVERAGE * wanted.value.now.uncertainty } : null,
     fit: { chiSquare: fit.chiSquare, freedom: fit.freedom, probability: fit.probability },
-    disagreements: disagreementsOf(circuit, readings, fit),
+    disagreements: disagreementsOf(circuit, readings, fit).map((disagreement) => ({
+      ...disagreement,
+      text: sayDisagreement(disagreement),
+    })),
     next: probes.map((probe) => ({
       kind: probe.kind,
       across: probe.ref,

@@ -93,7 +93,7 @@ function tryValue(circuit: Circuit, goal: ReworkGoal, move: Move, ohms: number, 
   };
 }
 
-/** The resistor of the move that burns most, at the supply's highest, with the smallest rating that leaves it margin. */
+/** The resistor of the move that dissipates most, at the supply's highest, with the smallest rating that leaves it margin. */
 function hottest(circuit: Circuit, move: Move): ReworkWay['resistor'] | undefined {
   const solved = solveOperatingPoint(extremes(circuit).high.circuit);
   if (!solved.ok) return undefined;

@@ -23,7 +23,7 @@ export const cellFindings: SafetyRule = ({ circuit }) => {
       code: 'mixed-cells',
       severity: 'caution',
       ref: packs[0]?.ref ?? '',
-      text: `${packs.map(({ ref }) => ref).join(' and ')} are cells of different kinds: the weaker are driven backwards when flat.`,
+      text: `${packs.map(({ ref }) => ref).join(' and ')} are cells of different kinds: the weaker are reversed when flat.`,
       mend: 'Cells of one kind and one age.',
     });
   }

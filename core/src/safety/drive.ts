@@ -11,7 +11,7 @@ export const driveFindings: SafetyRule = ({ circuit, arrangements, solution }) =
         code: 'unbalanced-strings',
         severity: 'caution',
         ref,
-        text: 'Strings stand side by side with nothing to share the current evenly: the one with the lowest volts takes most, and fails first.',
+        text: 'Strings are in parallel with nothing to share the current evenly: the one with the lowest volts takes most, and fails first.',
         mend: 'A small resistor in each string, or chips of one bin.',
       });
     }

@@ -74,7 +74,7 @@ export const mainsFindings: SafetyRule = ({ circuit, arrangements, discharges })
         code: 'no-bleeder',
         severity: 'unsafe',
         ref,
-        text: `${ref} keeps up to ${Math.round(fromVolts)} V after it is unplugged: no resistor empties it.`,
+        text: `${ref} still holds up to ${Math.round(fromVolts)} V after it is unplugged: no resistor discharges it.`,
         mend: `About ${bleederFor(discharge.farads, fromVolts, limit)} across ${ref}, for its volts.`,
       });
     } else if (secondsTo34 > limit) {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Circuit } from '../circuit/index.ts';
-import { disagreementsOf, type EstimateReading, fitReadings } from '../estimate/index.ts';
+import { disagreementsOf, type EstimateReading, fitReadings, sayDisagreement } from '../estimate/index.ts';
 import { seededRandom } from '../numeric/index.ts';
 import { type Figure, figureIn, solve } from '../solve/index.ts';
 import { drawFault, drawReadings, drawTruth } from './index.ts';
@@ -49,7 +49,7 @@ describe('a single fault', () => {
       const fit = fitReadings(marked, readings);
       if (!fit.ok) throw new Error(fit.error.message);
       const [first] = disagreementsOf(marked, readings, fit.value);
-      if (!first || !fault.isFound(first)) missed.push(`${fault.name}: ${first?.text ?? 'nothing named'}`);
+      if (!first || !fault.isFound(first)) missed.push(`${fault.name}: ${first ? sayDisagreement(first) : 'nothing named'}`);
     }
     expect(missed.length).toBeLessThanOrEqual(faults / 10);
   }, 60_000);

@@ -89,7 +89,7 @@ export function drawFault(marked: Circuit, truth: Circuit, random: () => number)
         name: 'lead',
         truth: withSeriesResistor(truth, supply.ref, 0, { ref: 'R90', ohms }),
         spoil: AS_READ,
-        isFound: ({ cause, ref }) => cause === 'lead' && ref === supply.ref,
+        isFound: (found) => found.cause === 'lead' && found.ref === supply.ref,
       };
     }
     case 'marking': {

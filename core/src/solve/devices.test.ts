@@ -80,7 +80,7 @@ describe('direct current: each kind by its law', () => {
   it.each([
     ['n', 1],
     ['p', -1],
-  ])('an %s-channel in saturation carries K/2·(Vgs − Vt)², and backwards its body diode conducts', (polarity, sign) => {
+  ])('an %s-channel in saturation carries K/2·(Vgs − Vt)², and in reverse its body diode conducts', (polarity, sign) => {
     const { parts } = solved([
       supply(sign * 12),
       { ref: 'V2', kind: 'dc', pins: ['g', '0'], volts: sign * 4 },

@@ -78,7 +78,7 @@ describe('flicker (IES percent and index)', () => {
     expect(index).toBeCloseTo(0.5, 2);
   });
 
-  it('takes current backwards as no light, and has no meaning in the dark', () => {
+  it('takes reverse current as no light, and has no meaning in the dark', () => {
     expect(
       flickerOf(
         moments,

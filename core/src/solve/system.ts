@@ -299,7 +299,7 @@ export class CircuitSystem extends Equations {
         linear[bBranch] -= 1;
         linear[branchB] -= 1;
       }
-      // An ideal short of nothing but a branch keeps a trace of resistance, so that two of them side by side can be solved.
+      // An ideal short of nothing but a branch keeps a trace of resistance, so that two of them in parallel can be solved.
       linear[branchBranch] -= wave >= 0 ? ohms + reactances[i] : Math.max(ohms + reactances[i], LINK_OHMS);
     }
   }

@@ -126,7 +126,7 @@ describe('appraisal', () => {
       result: expect.stringContaining('64.18'),
     });
     expect(sum.lines[1]).toMatchObject({
-      what: 'Shared by 2 alike, side by side',
+      what: 'Shared by 2 alike, in parallel',
       sum: '64.2\u2009mA ÷ 2',
       result: expect.stringContaining('32.09'),
     });
@@ -211,7 +211,7 @@ describe('readings that no meter shows of a place', () => {
       kind: 'reading',
       place: { at: 'part', ref: 'D1' },
       figures: [{ unit: 'volts', value: 3.02, uncertainty: 0.005 }],
-      // Two side by side; one chip has half of what both have.
+      // Two in parallel; one chip has half of what both have.
       condition: { state: 'dead', chip: true, supplied: { amps: 0.02, uncertainty: 0.0002 } },
     };
     const after = appraised(specimenOf(...board, alone));

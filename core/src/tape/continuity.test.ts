@@ -4,6 +4,7 @@ import { seededRandom } from '../numeric/index.ts';
 import { type Entry, type EntryDraft, entrySchema } from './entry.ts';
 import { netOf } from './nets.ts';
 import { replay, type Specimen } from './replay.ts';
+import { sayContradiction } from './say-contradiction.ts';
 
 let serial = 0;
 function lay(draft: EntryDraft): Entry {
@@ -79,17 +80,18 @@ describe('continuity on the tape', () => {
     const specimen = specimenOf(resistor('R1', '1', '2', 4700), sweep('1', ['2'], ['2']));
     expect(specimen.nets).toHaveLength(2);
     const [contradiction] = specimen.continuity?.contradictions ?? [];
-    expect(contradiction?.text).toContain('R1');
+    expect(contradiction).toMatchObject({ code: 'short', ref: 'R1', pads: ['1', '2'] });
+    expect(contradiction && sayContradiction(contradiction)).toContain('both pins of R1');
     expect(contradiction?.entries).toEqual([specimen.tape[1]?.entry.id]);
   });
 
-  it('sets silence against what was said to be joined, naming both entries; striking one mends it', () => {
+  it('sets silence against what was said to be joined, naming both entries; striking one is enough', () => {
     const entries = [{ kind: 'join', terminals: ['1', '2'] } as EntryDraft, sweep('1', ['2', '3'], [])].map(lay);
     const [contradiction] = replay(entries).continuity?.contradictions ?? [];
     expect(contradiction?.entries).toEqual([entries[1]?.id, entries[0]?.id]);
     for (const entry of contradiction?.entries ?? []) {
-      const mended = replay([...entries, lay({ kind: 'strike', entry })]);
-      expect(mended.continuity?.contradictions).toEqual([]);
+      const settled = replay([...entries, lay({ kind: 'strike', entry })]);
+      expect(settled.continuity?.contradictions).toEqual([]);
     }
   });
 

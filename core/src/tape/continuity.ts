@@ -4,12 +4,22 @@ import type { Boards } from './boards.ts';
 import type { EntryOf } from './entry.ts';
 import { type NetForest, pinName } from './nets.ts';
 
-/** Entries that cannot all hold. */
-export interface Contradiction {
-  readonly text: string;
-  /** Ids of the smallest set of entries; striking one of them mends it. */
+/** Entries that cannot all hold; `sayContradiction` has it in words. */
+export type Contradiction = {
+  /** Ids of the smallest set of entries; striking one of them is enough. */
   readonly entries: readonly string[];
-}
+} & (
+  | {
+      readonly code: 'sweeps';
+      readonly found: TraceContradiction;
+      /** The held pad of each sweep, by its place. */
+      readonly holds: readonly string[];
+    }
+  /** Pads that beeped as one, and have both pins of a part on them. */
+  | { readonly code: 'short'; readonly ref: string; readonly pads: readonly string[] }
+  /** Pads that were said to be joined; without ohms the meter was silent. */
+  | { readonly code: 'join'; readonly pads: readonly [string, string]; readonly ohms?: number }
+);
 
 /** What beeping has told of the pads so far. */
 export interface Continuity {
@@ -65,10 +75,12 @@ export function continuityOf(facts: ContinuityFacts): ContinuityResult {
     for (const pad of pads.slice(1)) attempt.join(pads[0] as string, pad);
     const shorted = pads.length > 1 ? shortedPart(parts, attempt) : undefined;
     if (shorted === undefined) for (const pad of pads.slice(1)) joined.join(pads[0] as string, pad);
-    else shorts.push(sayShort(shorted, pads, facts, stand));
+    else shorts.push(shortOf(shorted, pads, facts, stand));
   }
   const contradictions = [
-    ...found.contradictions.map((contradiction) => sayContradiction(contradiction, sweeps)),
+    ...found.contradictions.map((contradiction) =>
+      amongSweeps({ ...contradiction, pads: contradiction.pads.map(nameOf) as [string, string] }, sweeps),
+    ),
     ...againstJoins(facts, stand),
     ...shorts,
   ];
@@ -142,13 +154,16 @@ export function shortedPart(parts: readonly Part[], forest: NetForest): string |
   return parts.find(({ ref, pins }) => new Set(pins.map((_, index) => forest.find(pinName(ref, index)))).size === 1)?.ref;
 }
 
-/** With holds named by their pads, as they were typed. */
-function sayContradiction({ text, sweeps: at }: TraceContradiction, sweeps: readonly EntryOf<'sweep'>[]): Contradiction {
-  const named = text.replace(/sweep (\d+)/gi, (_, number) => `“hold ${sweeps[Number(number) - 1]?.hold}”`);
-  return { text: named, entries: at.flatMap((index) => sweeps[index]?.id ?? []) };
+function amongSweeps(found: TraceContradiction, sweeps: readonly EntryOf<'sweep'>[]): Contradiction {
+  return {
+    code: 'sweeps',
+    found,
+    holds: sweeps.map(({ hold }) => hold),
+    entries: found.sweeps.flatMap((index) => sweeps[index]?.id ?? []),
+  };
 }
 
-function sayShort(
+function shortOf(
   ref: string,
   pads: readonly string[],
   { boards, sweeps }: ContinuityFacts,
@@ -158,7 +173,9 @@ function sayShort(
   const first = (name: string) => stand(boards.firstNameOf(name) ?? name);
   const joining = sweeps.filter(({ hold, beeps }) => of.has(first(hold)) && beeps.some(({ pad }) => of.has(first(pad))));
   return {
-    text: `Pads ${pads.map((pad) => boards.nameOf(pad)).join(', ')} beeped as one, and both pins of ${ref} are on them: a short across ${ref}, a part in the wrong place, or a beep misheard. They are not joined until that is settled.`,
+    code: 'short',
+    ref,
+    pads: pads.map((pad) => boards.nameOf(pad)),
     entries: joining.map(({ id }) => id),
   };
 }
@@ -172,10 +189,11 @@ function againstJoins({ boards, sweeps, joins, beeper }: ContinuityFacts, stand:
       const beep = beeps.find((candidate) => candidate.pad === pad);
       if (beep && (beep.ohms === undefined || beep.ohms <= beeper.leadOhms)) return [];
       const saying = joins.filter(({ terminals }) => terminals.some((terminal) => first(terminal) === first(hold)));
-      const heard = beep ? `${beep.ohms} ohm` : 'silence';
       return [
         {
-          text: `Pads ${hold} and ${pad} were said to be joined, and the meter says ${heard}.`,
+          code: 'join' as const,
+          pads: [hold, pad] as const,
+          ...(beep?.ohms !== undefined && { ohms: beep.ohms }),
           entries: [id, ...saying.map((join) => join.id)],
         },
       ];

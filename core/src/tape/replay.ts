@@ -90,7 +90,7 @@ function strikesOf(entries: readonly Entry[]): Map<string, { by: string; reason?
   return struck;
 }
 
-type Takers = { readonly [K in EntryKind]: (entry: EntryOf<K>) => string | undefined };
+type Handlers = { readonly [K in EntryKind]: (entry: EntryOf<K>) => string | undefined };
 
 class Fold {
   private name = 'Unnamed';
@@ -120,8 +120,8 @@ class Fold {
 
   /** Takes one entry; returns what is wrong with it, or undefined. */
   take(entry: Entry): string | undefined {
-    const taker = this.takers[entry.kind] as (entry: Entry) => string | undefined;
-    return taker(entry);
+    const handle = this.handlers[entry.kind] as (entry: Entry) => string | undefined;
+    return handle(entry);
   }
 
   result(): Omit<Specimen, 'tape'> {
@@ -170,7 +170,7 @@ class Fold {
     };
   }
 
-  private readonly takers: Takers = {
+  private readonly handlers: Handlers = {
     name: (entry) => {
       this.name = entry.name;
       return undefined;

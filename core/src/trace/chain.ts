@@ -28,7 +28,7 @@ export function allOhms({ between: [from, to], edges, ohms }: Chain): number {
   return effectiveOhms(from, to, edges) ?? ohms;
 }
 
-/** What all ways together cannot be below: the parts that touch one end, side by side. */
+/** What all ways together cannot be below: the parts that touch one end, in parallel. */
 export function leastOhms({ between, edges }: Chain): number {
   const ends = between.map((end) =>
     edges.reduce((sum, { a, b, ohms }) => sum + (a === end || b === end ? 1 / Math.max(ohms, LEAST_OHMS) : 0), 0),

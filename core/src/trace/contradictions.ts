@@ -4,7 +4,12 @@ import type { Evidence } from './evidence.ts';
 export interface TraceContradiction {
   /** By their place among the sweeps. */
   readonly sweeps: readonly number[];
-  readonly text: string;
+  /** The one among them that parts what the others join. */
+  readonly parting: number;
+  /** The pads that it parts. */
+  readonly pads: readonly [string, string];
+  /** What it read between them; left out: silence. */
+  readonly ohms?: number;
 }
 
 /**
@@ -22,15 +27,14 @@ export function contradictionsOf(
     const path = joiningSweeps(touch, joins);
     if (!path) continue;
     const sweeps = [...new Set([touch.sweep, ...path])].sort((a, b) => a - b);
-    const [one, other] = [pads[touch.a], pads[touch.b]];
-    const says = touch.beep ? `${touch.ohms} ohm, a part between` : 'silence';
-    const others = sweeps.filter((sweep) => sweep !== touch.sweep).map((sweep) => sweep + 1);
-    const text =
-      others.length === 0
-        ? `Sweep ${touch.sweep + 1} by itself joins ${one} and ${other} and says ${says} between them.`
-        : `Sweep ${touch.sweep + 1} says ${says} between ${one} and ${other}; ${others.map((sweep) => `sweep ${sweep}`).join(' and ')} ${others.length === 1 ? 'joins' : 'together join'} them.`;
     const key = sweeps.join(' ');
-    if (!found.has(key)) found.set(key, { sweeps, text });
+    if (found.has(key)) continue;
+    found.set(key, {
+      sweeps,
+      parting: touch.sweep,
+      pads: [pads[touch.a] as string, pads[touch.b] as string],
+      ...(touch.beep && touch.ohms !== undefined && { ohms: touch.ohms }),
+    });
   }
   return smallest([...found.values()]);
 }

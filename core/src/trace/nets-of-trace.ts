@@ -11,12 +11,13 @@ export interface DoubtfulJoin {
   readonly pads: readonly [string, string];
   /** The parts that would beep by themselves. */
   readonly because: readonly string[];
-  readonly settleBy: string;
+  /** What those alone would show. */
+  readonly ohms: number;
+  /** Whether ohms were read with the beep. */
+  readonly isMetered: boolean;
 }
 
 export interface TraceNets {
-  readonly format: 'mindful-probe.nets';
-  readonly version: 1;
   readonly settled: boolean;
   readonly nets: readonly { readonly name: string; readonly pads: readonly string[] }[];
   readonly doubtful: readonly DoubtfulJoin[];
@@ -59,11 +60,9 @@ export function netsOfTrace(trace: Trace): TraceNets {
   const isAsked = (a: number, b: number) =>
     nets.isJoined(a, b) || known.isApart(a, b) || doubtfulPairs.has(pairKey(nets.find(a), nets.find(b)));
   return {
-    format: 'mindful-probe.nets',
-    version: 1,
     settled: unknownPairs === 0 && doubtful.length === 0 && contradictions.length === 0,
     nets: namedNets(pads, nets),
-    doubtful: doubtful.map(({ touch, chain }) => sayDoubt(touch, chain, pads)),
+    doubtful: doubtful.map(({ touch, chain }) => doubtOf(touch, chain, pads)),
     unexplained: unexplainedOf(apart, parts, nets, pads),
     contradictions,
     unknownPairs,
@@ -226,15 +225,8 @@ function isExplained(chain: Chain, ohms: number): boolean {
   return Math.abs(all - ohms) <= room(all);
 }
 
-function sayDoubt({ a, b, ohms }: Evidence, { refs, ohms: chainOhms }: Chain, pads: readonly string[]): DoubtfulJoin {
-  const [one, other] = [pads[a] as string, pads[b] as string];
-  const by = refs.join(' and ');
-  const alone = Number(chainOhms.toPrecision(3));
-  const settleBy =
-    ohms === undefined
-      ? `Read the ohms between ${one} and ${other}: ${by} alone would show ${alone} ohm, a track under half an ohm. Or lift one end of ${refs[0]} and beep again.`
-      : `Lift one end of ${refs[0]} and beep again, or pass a known current and read the millivolts: ${by} alone would show ${alone} ohm.`;
-  return { pads: [one, other], because: refs, settleBy };
+function doubtOf({ a, b, ohms }: Evidence, { refs, ohms: chainOhms }: Chain, pads: readonly string[]): DoubtfulJoin {
+  return { pads: [pads[a] as string, pads[b] as string], because: refs, ohms: chainOhms, isMetered: ohms !== undefined };
 }
 
 /** Lettered in the order of their first pads. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { netsOfTrace, parseTrace, type TraceNets } from './index.ts';
+import { netsOfTrace, parseTrace, sayTraceContradiction, type TraceNets } from './index.ts';
 
 type LooseSweep = { hold: string; over?: string[]; beeps?: { pad: string; ohms?: number }[] };
 type LoosePart = { ref: string; kind?: string; pads: string[]; ohms?: number };
@@ -37,7 +37,7 @@ describe('nets from hold and sweep', () => {
     const doubtful = nets(['1', '2'], [{ hold: '1', beeps: [{ pad: '2' }] }], [part]);
     expect(doubtful).toMatchObject({
       settled: false,
-      doubtful: [{ pads: ['1', '2'], because: ['R1'], settleBy: expect.stringContaining('R1') }],
+      doubtful: [{ pads: ['1', '2'], because: ['R1'], ohms: 9.1, isMetered: false }],
       nextHold: null,
     });
     expect(padsOf(doubtful)).toEqual(['1', '2']);
@@ -61,7 +61,7 @@ describe('nets from hold and sweep', () => {
     });
   });
 
-  it('a chain of parts, and parts side by side, explain what they come to', () => {
+  it('a chain of parts, and parts in parallel, explain what they come to', () => {
     const chain = [
       { ref: 'R1', pads: ['1', '2'], ohms: 4.7 },
       { ref: 'R2', pads: ['2', '3'], ohms: 3.3 },
@@ -111,7 +111,11 @@ describe('nets from hold and sweep', () => {
         { hold: '4', over: ['1', '2', '3'] },
       ],
     );
-    expect(found.contradictions).toEqual([{ sweeps: [0, 1, 2], text: expect.stringContaining('Sweep 3 says silence') }]);
+    expect(found.contradictions).toEqual([{ sweeps: [0, 1, 2], parting: 2, pads: ['1', '3'] }]);
+    const [contradiction] = found.contradictions;
+    expect(contradiction && sayTraceContradiction(contradiction, (sweep) => `sweep ${sweep + 1}`)).toBe(
+      'Sweep 3 says silence between 1 and 3; sweep 1 and sweep 2 together join them.',
+    );
     expect(found.settled).toBe(false);
   });
 

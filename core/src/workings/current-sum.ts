@@ -1,5 +1,5 @@
 import { type Appraisal, mainSupply } from '../appraisal/index.ts';
-import { type Circuit, type Cut, cutSeriesParallel, partOfKind } from '../circuit/index.ts';
+import { type Circuit, decomposeSeriesParallel, type Network, partOfKind } from '../circuit/index.ts';
 import { isKind } from '../device/index.ts';
 import { limitWords, type Stress, stressName, stressUnit } from '../drive/index.ts';
 import { divide, formatEngineering, formatUncertain, multiply, type Uncertain } from '../quantity/index.ts';
@@ -19,7 +19,7 @@ export interface SumLine {
 
 /**
  * How the current of one chip of `ref` follows from readings: the drop over the resistor that carries the LED's whole
- * current, by Ohm; shared among what lies side by side; then all readings weighed together.
+ * current, by Ohm; shared among what lies in parallel; then all readings weighed together.
  */
 export function ledCurrentSum(appraisal: Appraisal, ref: string): Sum {
   const { circuit, stresses, solution } = appraisal;
@@ -162,10 +162,10 @@ function carrierOf(appraisal: Appraisal, ledRef: string): Carrier | undefined {
 function inSeriesWith(circuit: Circuit, ledRef: string): readonly string[] {
   const supply = mainSupply(circuit);
   if (!supply) return [];
-  const { cut } = cutSeriesParallel(circuit, supply.pins[0], supply.pins[1], new Set([supply.ref]));
+  const { network } = decomposeSeriesParallel(circuit, supply.pins[0], supply.pins[1], new Set([supply.ref]));
   const found: string[] = [];
   const isResistor = (ref: string) => partOfKind(circuit, ref, 'resistor') !== undefined;
-  const visit = (node: Cut): boolean => {
+  const visit = (node: Network): boolean => {
     if (node.kind === 'part') return node.ref === ledRef;
     const within = node.items.some(visit);
     if (within && node.kind === 'series') {
@@ -173,7 +173,7 @@ function inSeriesWith(circuit: Circuit, ledRef: string): readonly string[] {
     }
     return within;
   };
-  if (cut) visit(cut);
+  if (network) visit(network);
   return found;
 }
 
@@ -196,7 +196,7 @@ function carrierLines(appraisal: Appraisal, carrier: Carrier, ledRef: string): S
     const equal = Math.abs(1 / share - Math.round(1 / share)) < 0.01;
     lines.push({
       what: equal
-        ? `Shared by ${Math.round(1 / share)} alike, side by side`
+        ? `Shared by ${Math.round(1 / share)} alike, in parallel`
         : `${ledRef} takes ${(share * 100).toFixed(1)} % of it, by the circuit`,
       sum: equal
         ? `${formatEngineering(total.value, 'amps').text} ÷ ${Math.round(1 / share)}`

@@ -171,7 +171,7 @@ export function runtimeSum({ hours, points, packAmpHours }: Runtime): Sum {
 export function leadSum({ sourceVolts, boardVolts, amps, ohms, watts }: LeadLoss): Sum {
   const lost = formatEngineering(sourceVolts.value - boardVolts.value, 'volts').text;
   return {
-    title: 'What the lead keeps',
+    title: 'Voltage drop in the lead',
     lines: [
       { what: 'At the source, less at the board', sum: `${say(sourceVolts, 'volts')} − ${say(boardVolts, 'volts')}`, result: lost },
       { what: 'Over the current: its ohms', sum: `${lost} ÷ ${say(amps, 'amps')}`, result: say(ohms, 'ohms') },

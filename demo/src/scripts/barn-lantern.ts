@@ -1,6 +1,6 @@
 import type { BenchScript } from '../bench-script.ts';
 
-/** Four large cells, one resistor, 24 LEDs side by side: gentle on each, uneven by nature. */
+/** Four large cells, one resistor, 24 LEDs in parallel: gentle on each, uneven by nature. */
 export const barnLantern: BenchScript = {
   id: 'barn-lantern',
   name: 'Barn lantern',

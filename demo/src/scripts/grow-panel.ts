@@ -1,6 +1,6 @@
 import type { BenchScript } from '../bench-script.ts';
 
-/** A greenhouse grow panel on mains: a metal case without earth, its fuse in the neutral, red and blue strings side by side. */
+/** A greenhouse grow panel on mains: a metal case without earth, its fuse in the neutral, red and blue strings in parallel. */
 export const growPanel: BenchScript = {
   id: 'greenhouse-grow-panel',
   name: 'Greenhouse grow panel',

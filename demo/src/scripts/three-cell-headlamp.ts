@@ -1,6 +1,6 @@
 import type { BenchScript } from '../bench-script.ts';
 
-/** Five LEDs side by side on three cells and a low resistor: hard on fresh cells. One reading so far. */
+/** Five LEDs in parallel on three cells and a low resistor: hard on fresh cells. One reading so far. */
 export const threeCellHeadlamp: BenchScript = {
   id: 'three-cell-headlamp',
   name: 'Three-cell headlamp',

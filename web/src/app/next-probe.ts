@@ -7,6 +7,7 @@ import {
   type Specimen,
   sayDischarge,
   sayOver,
+  saySettling,
 } from '@mindful-probe/core';
 import { sayProposal } from '../shared/figures/say-proposal.ts';
 import type { AnalysisView } from '../shared/worker/use-analysis.ts';
@@ -76,7 +77,7 @@ function nextBeepOf({ continuity, pads }: Specimen): NextProbe | undefined {
   const [doubt] = doubtful;
   if (!doubt) return undefined;
   const [a, b] = doubt.pads;
-  return { what: `${a} to ${b}`, why: doubt.settleBy, line: `hold ${a} over ${b}: ${b} ` };
+  return { what: `${a} to ${b}`, why: saySettling(doubt), line: `hold ${a} over ${b}: ${b} ` };
 }
 
 function missingPart(specimen: Specimen, message: string): NextProbe {
@@ -87,6 +88,6 @@ function missingPart(specimen: Specimen, message: string): NextProbe {
 function proposal(appraisal: Appraisal): NextProbe {
   const [best] = appraisal.next;
   if (!best || !appraisal.hardest) return { what: 'enough', why: 'more readings would hardly change the verdict', line: '' };
-  const { what, why, line } = sayProposal(best, appraisal.hardest.figure.value, appraisal.circuit);
-  return { what, why: why.replace(': ', `: ${appraisal.hardest.ref} current `), line, state: best.state };
+  const { what, place, gain, line } = sayProposal(best, appraisal.hardest.figure.value, appraisal.circuit);
+  return { what, why: `${place}: ${appraisal.hardest.ref} current ${gain}`, line, state: best.state };
 }

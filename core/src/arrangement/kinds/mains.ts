@@ -1,4 +1,4 @@
-import type { Cut } from '../../circuit/index.ts';
+import type { Network } from '../../circuit/index.ts';
 import { isKind, type Part } from '../../device/index.ts';
 import { type Arrangement, missingOf, type Recogniser, rolesOf } from '../arrangement.ts';
 import { type Board, ledsOf, refsOfKind } from '../board.ts';
@@ -157,7 +157,7 @@ function wayIn(board: Board, pins: readonly string[]): WayIn | undefined {
   const ways = sourceWires.flatMap((from) =>
     [...new Set(loads.map((net) => board.wire(net)))]
       .filter((to) => !sourceWires.includes(to))
-      .flatMap((to) => board.cut(from, to, PASSIVE) ?? []),
+      .flatMap((to) => board.network(from, to, PASSIVE) ?? []),
   );
   const [best] = ways.sort(
     (a, b) => Number(hasCapacitor(board, b.refs)) - Number(hasCapacitor(board, a.refs)) || a.refs.length - b.refs.length,
@@ -167,7 +167,7 @@ function wayIn(board: Board, pins: readonly string[]): WayIn | undefined {
   const droppers: Part[] = [];
   const bleeders: string[] = [];
   const series: string[] = [];
-  const items: readonly Cut[] = best.cut.kind === 'series' ? best.cut.items : [best.cut];
+  const items: readonly Network[] = best.network.kind === 'series' ? best.network.items : [best.network];
   for (const item of items) {
     if (item.kind === 'part') {
       const part = partOf(item.ref);
@@ -187,6 +187,6 @@ function hasCapacitor(board: Board, refs: readonly string[]): boolean {
   return board.of('capacitor').some(({ ref }) => refs.includes(ref));
 }
 
-function refsIn(cut: Cut): readonly string[] {
-  return cut.kind === 'part' ? [cut.ref] : cut.items.flatMap(refsIn);
+function refsIn(network: Network): readonly string[] {
+  return network.kind === 'part' ? [network.ref] : network.items.flatMap(refsIn);
 }

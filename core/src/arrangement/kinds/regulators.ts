@@ -18,7 +18,7 @@ function sinks(board: Board): Arrangement[] {
   const strings = board.branches.filter(
     ({ from, to, parts: inside }) => inside.some((part) => isKind(part, 'sink')) || wires.has(from) || wires.has(to),
   );
-  // A sense resistor stands between the chip and the return, often two side by side.
+  // A sense resistor stands between the chip and minus, often two in parallel.
   const sense = board
     .of('resistor')
     .filter(

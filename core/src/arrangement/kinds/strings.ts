@@ -53,7 +53,7 @@ function ballasts(board: Board, solution: Solution | undefined): Arrangement[] {
   ];
 }
 
-/** One resistor for several LEDs side by side, drawn apart or as one part. */
+/** One resistor for several LEDs in parallel, drawn apart or as one part. */
 function shared(board: Board, solution: Solution | undefined): Arrangement[] {
   if (isAlternating(board)) return [];
   const lumped = board.branches.filter(

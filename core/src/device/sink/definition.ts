@@ -29,7 +29,7 @@ export function sinkAmps({ amps, referenceVolts = Number.NaN, senseOhms = Number
   return amps ?? referenceVolts / senseOhms;
 }
 
-/** A linear constant-current regulator: a resistance below dropout, constant amps above, nothing backwards. */
+/** A linear constant-current regulator: a resistance below dropout, constant amps above, nothing in reverse. */
 export const sink: DeviceDefinition<'sink', typeof schema> = {
   kind: 'sink',
   name: 'sink',

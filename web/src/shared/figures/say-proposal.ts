@@ -4,8 +4,10 @@ import { type Circuit, deviceOf, formatEngineering, type ProbeProposal, supplies
 export interface SaidProposal {
   /** A ref, or the supply's lead. */
   readonly what: string;
-  /** What it is, and what it would settle. */
-  readonly why: string;
+  /** What it is. */
+  readonly place: string;
+  /** How much it would settle. */
+  readonly gain: string;
   /** The start of its bench line. */
   readonly line: string;
   /** Where a hand comes near live mains. */
@@ -19,15 +21,15 @@ export function sayProposal(
   circuit: Circuit,
 ): SaidProposal {
   const share = (uncertainty: number) => `±${((200 * uncertainty) / wanted).toPrecision(2)} %`;
+  const gain = `${share(now)} → ${share(expectedUncertainty)}`;
   if (chipAmps !== undefined) {
-    const why = `one chip of ${ref} alone, dead, with ${formatEngineering(chipAmps, 'amps').text} from a bench supply: ${share(now)} → ${share(expectedUncertainty)}`;
-    return { what: ref, why, line: `${ref} chip @ ${Number((1000 * chipAmps).toPrecision(3))}ma ` };
+    const place = `one chip of ${ref} alone, dead, with ${formatEngineering(chipAmps, 'amps').text} from a bench supply`;
+    return { what: ref, place, gain, line: `${ref} chip @ ${Number((1000 * chipAmps).toPrecision(3))}ma ` };
   }
   const supply = suppliesOf(circuit)[0];
   const inLead = ref === supply?.ref && (kind === 'amps' || kind === 'watts');
   const place = inLead ? `${kind} in the supply’s lead` : kind === 'volts' ? `volts across ${ref}` : `ohms of ${ref}, ${state}`;
-  const why = `${place}: ${share(now)} → ${share(expectedUncertainty)}`;
   const caution =
     contact && supply && deviceOf(supply.kind).source?.hertz ? 'a live contact with mains: clip on dead, one hand, then power' : undefined;
-  return { what: inLead ? 'in' : ref, why, line: inLead ? 'in ' : `${ref} `, ...(caution !== undefined && { caution }) };
+  return { what: inLead ? 'in' : ref, place, gain, line: inLead ? 'in ' : `${ref} `, ...(caution !== undefined && { caution }) };
 }

@@ -270,6 +270,8 @@ function optionId(ref: string): string {
 function describePlan(plan: WattPlan): string {
   const loose = plan.groups.length > 0 ? `; by role: ${groupWords(plan)}` : '';
   const parts = plan.rectangles.map(({ ref, watts: burnt }) => `${ref} ${watts(burnt)}`).join(', ');
-  const takers = plan.lines.map(({ ref, volts }) => `; ${ref} takes ${formatEngineering(volts, 'volts').text} and burns nothing`).join('');
-  return `Watt plan, ${watts(plan.watts)} in all: ${parts}${takers}${loose}. Arrow keys walk it.`;
+  const reactive = plan.lines
+    .map(({ ref, volts }) => `; ${ref} takes ${formatEngineering(volts, 'volts').text} and dissipates nothing`)
+    .join('');
+  return `Watt plan, ${watts(plan.watts)} in all: ${parts}${reactive}${loose}. Arrow keys walk it.`;
 }

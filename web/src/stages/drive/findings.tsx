@@ -37,18 +37,16 @@ export function Findings({ findings, onPoint }: FindingsProps) {
               </span>
               <span>
                 <span className={severity === 'unsafe' ? 'text-brick' : ''}>{text}</span>{' '}
-                {/* What is urgent says at once what mends it; the rest does on asking, so that all of it is one look. */}
+                {/* What is urgent says at once what the remedy is; the rest does on asking, so that all of it is one look. */}
                 {severity === 'unsafe' && <br />}
                 {severity === 'unsafe' && <span className="text-12 text-quiet">{mend} </span>}
                 <Popover
                   label={`Why: ${shortFinding({ code })}`}
-                  trigger={
-                    <span className="text-12 text-petrol underline">{severity === 'unsafe' ? 'why' : 'why, and what mends it'}</span>
-                  }
+                  trigger={<span className="text-12 text-petrol underline">{severity === 'unsafe' ? 'why' : 'why, and the remedy'}</span>}
                 >
                   <p className="max-w-[320px]">{findingSource({ code })}</p>
                   <p className="mt-2 max-w-[320px]">
-                    <b className="font-[650]">What mends it:</b> {mend}
+                    <b className="font-[650]">Remedy:</b> {mend}
                   </p>
                 </Popover>
               </span>

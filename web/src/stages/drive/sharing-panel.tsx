@@ -1,7 +1,7 @@
 import { CHIP_SPREADS, type DriveDetails } from '@mindful-probe/core';
 import { multipleText } from '../../shared/figures/figure.tsx';
 
-/** How evenly chips side by side share, and what one that goes dark does to the rest. */
+/** How evenly chips in parallel share, and what one that goes dark does to the rest. */
 export function SharingPanel({ details: { leds, strings } }: { readonly details: DriveDetails }) {
   const rows = [
     ...leds.flatMap(({ sharing }) =>
@@ -39,7 +39,7 @@ export function SharingPanel({ details: { leds, strings } }: { readonly details:
             </tr>
           </thead>
           <tbody>
-            {rows.map(({ what, spread, base, typical, unlucky, unluckyLife }) => (
+            {rows.map(({ what, spread, base, typical, oneInTwenty, lifeOfOneInTwenty }) => (
               <tr key={`${what} ${spread}`} className="border-b border-rule [&>*]:py-1">
                 <th scope="row" className="font-normal">
                   {what}
@@ -47,8 +47,8 @@ export function SharingPanel({ details: { leds, strings } }: { readonly details:
                 <td>{spread}</td>
                 <td className="text-right font-figures">{base === undefined ? '' : multipleText(base)}</td>
                 <td className="text-right font-figures">{multipleText(typical)}</td>
-                <td className="text-right font-figures">{multipleText(unlucky)}</td>
-                <td className="text-right font-figures">{multipleText(unluckyLife)}</td>
+                <td className="text-right font-figures">{multipleText(oneInTwenty)}</td>
+                <td className="text-right font-figures">{multipleText(lifeOfOneInTwenty)}</td>
               </tr>
             ))}
           </tbody>

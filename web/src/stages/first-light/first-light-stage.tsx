@@ -80,10 +80,10 @@ function PoweringSection({ specimen }: { readonly specimen: Specimen }) {
             By its claims{volts !== undefined && <> at {formatEngineering(volts, 'volts').text}</>} expect about{' '}
             <b className="font-figures font-[650]">{amps(expectedAmps)}</b>; set the limit to{' '}
             <b className="font-figures font-[650]">{amps(limitAmps)}</b> and switch off above{' '}
-            <b className="font-figures font-[650]">{amps(abortAmps)}</b>, at smoke, smell, or heat that a hand does not bear.
+            <b className="font-figures font-[650]">{amps(abortAmps)}</b>, at smoke, smell, or a part too hot to touch.
           </>
         ) : (
-          'Claim its volts and watts, and the limit to set is worked out here. Switch off at smoke, smell, or heat that a hand does not bear.'
+          'Claim its volts and watts, and the limit to set is worked out here. Switch off at smoke, smell, or a part too hot to touch.'
         )}{' '}
         Local codes, licensed practice and the makers of the parts go first.
       </p>

@@ -1,4 +1,4 @@
-import { type Cause, type Slot, slotWhere } from '@mindful-probe/core';
+import { type Cause, type Slot, sayDisagreement, slotWhere } from '@mindful-probe/core';
 import { useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { figureText } from '../../shared/figures/figure.tsx';
@@ -7,7 +7,7 @@ import { useCauses } from '../../shared/worker/use-analysis.ts';
 /** More than these only by asking. */
 const SHOWN_AT_FIRST = 3;
 
-/** Readings that the others speak against, and the single causes that would mend it, likeliest first. */
+/** Readings that the others speak against, and the single causes that would explain it, likeliest first. */
 export function Misfits({ off }: { readonly off: readonly Slot[] }) {
   const { id, entries } = useOpenSpecimen();
   // Two readings of one figure that cannot both be true want no cause but themselves.
@@ -30,18 +30,18 @@ export function Misfits({ off }: { readonly off: readonly Slot[] }) {
         ))}
       {causes === undefined && !isTwice && <p className="text-quiet">Looking for the cause…</p>}
       {causes?.length === 0 && !isTwice && (
-        <p className="text-quiet">No single cause mends it: read again, and look at ranges, probes and markings one by one.</p>
+        <p className="text-quiet">No single cause explains it: read again, and look at ranges, probes and markings one by one.</p>
       )}
       {shown.length > 0 && (
         <ol className="mt-1 list-decimal pl-5">
           {shown.map((cause) => (
-            <CauseRow key={cause.text} cause={cause} />
+            <CauseRow key={sayDisagreement(cause, cause.context)} cause={cause} />
           ))}
         </ol>
       )}
       {(causes?.length ?? 0) > shown.length && (
         <button type="button" className="text-petrol underline" onClick={() => setAll(true)}>
-          {(causes?.length ?? 0) - shown.length} more that would mend less
+          {(causes?.length ?? 0) - shown.length} more that would explain less
         </button>
       )}
     </section>
@@ -75,11 +75,12 @@ function Contradiction({ slot: { read, kind, ...place } }: { readonly slot: Slot
   );
 }
 
-function CauseRow({ cause: { text, testLine, acceptLine, entryId } }: { readonly cause: Cause }) {
+function CauseRow({ cause }: { readonly cause: Cause }) {
+  const { testLine, acceptLine, entryId } = cause;
   const { suggest, record } = useOpenSpecimen();
   return (
     <li className="py-0.5">
-      {text}{' '}
+      {sayDisagreement(cause, cause.context)}{' '}
       {testLine !== undefined && (
         <button type="button" className="mr-3 text-petrol underline" onClick={() => suggest(testLine)}>
           test it

@@ -26,7 +26,7 @@ export function NextProbes({ appraisal: { next, hardest, circuit } }: { readonly
     <section aria-label="Next probes" className="mt-3 max-w-[840px]">
       <ol>
         {others.map((proposal) => {
-          const { what, why, line, caution } = sayProposal(proposal, hardest.figure.value, circuit);
+          const { what, place, gain, line, caution } = sayProposal(proposal, hardest.figure.value, circuit);
           return (
             <li
               key={`${proposal.kind} ${proposal.ref} ${proposal.chipAmps ?? ''}`}
@@ -35,7 +35,9 @@ export function NextProbes({ appraisal: { next, hardest, circuit } }: { readonly
               <button type="button" className="font-figures font-[650] text-petrol underline" onClick={() => suggest(line)}>
                 {what}
               </button>
-              <span>{why}</span>
+              <span>
+                {place}: {gain}
+              </span>
               {caution !== undefined && (
                 <span className="flex items-center gap-2">
                   <LevelMark level="caution" /> {caution}

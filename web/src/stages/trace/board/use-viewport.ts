@@ -2,7 +2,7 @@ import type { Point, Size } from '@mindful-probe/core';
 import { type PointerEvent, type RefObject, useCallback, useEffect, useMemo, useRef } from 'react';
 
 /** Pixels of the screen that a frame pixel takes, and where the frame's corner is. */
-interface Glimpse {
+interface View {
   readonly zoom: number;
   readonly x: number;
   readonly y: number;
@@ -41,14 +41,14 @@ const REVEAL_MARGIN = 40;
 export function useViewport([width, height]: Size, onPick: (at: Point, event: PointerEvent) => void): Viewport {
   const outer = useRef<HTMLDivElement>(null);
   const inner = useRef<HTMLDivElement>(null);
-  const glimpse = useRef<Glimpse>({ zoom: 1, x: 0, y: 0 });
+  const view = useRef<View>({ zoom: 1, x: 0, y: 0 });
   const pick = useRef(onPick);
   useEffect(() => {
     pick.current = onPick;
   });
 
-  const show = useCallback((next: Glimpse) => {
-    glimpse.current = next;
+  const show = useCallback((next: View) => {
+    view.current = next;
     if (!inner.current) return;
     inner.current.style.transform = `translate(${next.x}px, ${next.y}px) scale(${next.zoom})`;
     inner.current.style.setProperty('--inverse', String(1 / next.zoom));
@@ -68,7 +68,7 @@ export function useViewport([width, height]: Size, onPick: (at: Point, event: Po
 
   const zoomAt = useCallback(
     (factor: number, sx: number, sy: number) => {
-      const { zoom, x, y } = glimpse.current;
+      const { zoom, x, y } = view.current;
       const next = Math.min(CLOSEST, Math.max(least() * 0.5, zoom * factor));
       show({ zoom: next, x: sx - ((sx - x) * next) / zoom, y: sy - ((sy - y) * next) / zoom });
     },
@@ -119,7 +119,7 @@ export function useViewport([width, height]: Size, onPick: (at: Point, event: Po
         moved += Math.hypot(after.x - before.x, after.y - before.y) + Math.abs(after.spread - before.spread);
         if (moved < DRAG_PIXELS) return;
         const { left, top } = event.currentTarget.getBoundingClientRect();
-        const { zoom, x, y } = glimpse.current;
+        const { zoom, x, y } = view.current;
         show({ zoom, x: x + after.x - before.x, y: y + after.y - before.y });
         if (down.size > 1 && before.spread > 0) zoomAt(after.spread / before.spread, after.x - left, after.y - top);
       },
@@ -128,7 +128,7 @@ export function useViewport([width, height]: Size, onPick: (at: Point, event: Po
         down.delete(event.pointerId);
         if (!wasPick) return;
         const { left, top } = event.currentTarget.getBoundingClientRect();
-        const { zoom, x, y } = glimpse.current;
+        const { zoom, x, y } = view.current;
         pick.current([(event.clientX - left - x) / zoom, (event.clientY - top - y) / zoom], event);
       },
       onPointerCancel(event: PointerEvent) {
@@ -147,16 +147,16 @@ export function useViewport([width, height]: Size, onPick: (at: Point, event: Po
         const box = outer.current?.getBoundingClientRect();
         if (box) zoomAt(factor, box.width / 2, box.height / 2);
       },
-      panBy: (dx, dy) => show({ ...glimpse.current, x: glimpse.current.x + dx, y: glimpse.current.y + dy }),
+      panBy: (dx, dy) => show({ ...view.current, x: view.current.x + dx, y: view.current.y + dy }),
       reveal: ([fx, fy]) => {
         const box = outer.current?.getBoundingClientRect();
         if (!box) return;
-        const { zoom, x, y } = glimpse.current;
+        const { zoom, x, y } = view.current;
         const into = (at: number, room: number) => Math.min(room - REVEAL_MARGIN, Math.max(REVEAL_MARGIN, at));
         const [sx, sy] = [x + zoom * fx, y + zoom * fy];
         show({ zoom, x: x + into(sx, box.width) - sx, y: y + into(sy, box.height) - sy });
       },
-      zoomNow: () => glimpse.current.zoom,
+      zoomNow: () => view.current.zoom,
     }),
     [fit, handlers, show, zoomAt],
   );

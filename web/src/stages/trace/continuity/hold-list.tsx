@@ -1,4 +1,4 @@
-import { type EntryOf, holdLine, netOf, type Specimen, sayOver } from '@mindful-probe/core';
+import { type EntryOf, holdLine, netOf, type Specimen, sayContradiction, sayOver, saySettling } from '@mindful-probe/core';
 import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
 import { LevelMark } from '../../../shared/kit/level-mark.tsx';
 import { lightsOf, useLit } from '../lit.tsx';
@@ -17,13 +17,13 @@ export function HoldList() {
           <span className="font-figures">{pairs - unknownPairs}</span> of <span className="font-figures">{pairs}</span> pairs settled
         </span>
       </h2>
-      {contradictions.map(({ text, entries }) => (
-        <div key={text} role="alert" className="border-b border-rule py-1.5">
+      {contradictions.map((contradiction) => (
+        <div key={contradiction.entries.join(' ')} role="alert" className="border-b border-rule py-1.5">
           <p className="flex items-start gap-2.5">
-            <LevelMark level="over" /> <span>{text}</span>
+            <LevelMark level="over" /> <span>{sayContradiction(contradiction)}</span>
           </p>
           <p className="flex flex-wrap gap-x-4 pl-7">
-            {entries.map((id) => (
+            {contradiction.entries.map((id) => (
               <button
                 key={id}
                 type="button"
@@ -36,15 +36,15 @@ export function HoldList() {
           </p>
         </div>
       ))}
-      {doubtful.map(({ pads: [a, b], because, settleBy }) => (
+      {doubtful.map(({ pads: [a, b], ...doubt }) => (
         <div key={`${a} ${b}`} className="my-1 border-[1.5px] border-dashed border-[var(--ochre)] px-2 py-1">
           <p className="flex items-baseline justify-between">
             <button type="button" className="font-figures text-petrol underline" onClick={() => suggest(`hold ${a} over ${b}: ${b} `)}>
               {a} to {b}
             </button>
-            <b className="text-ochre">joined, or only {because.join(' and ')}?</b>
+            <b className="text-ochre">joined, or only {doubt.because.join(' and ')}?</b>
           </p>
-          <p className="text-12">{settleBy}</p>
+          <p className="text-12">{saySettling({ pads: [a, b], ...doubt })}</p>
         </div>
       ))}
       {unexplained.map(({ pads: [a, b], ohms }) => (

@@ -1,0 +1,65 @@
+import { formatEngineering, type Unit } from '../quantity/index.ts';
+import type { Disagreement, PartAs } from './disagreements.ts';
+
+/** What else is known of a disagreement where it is said. */
+export interface DisagreementContext {
+  /** The line by which the reading was entered. */
+  readonly typed?: string | undefined;
+  /** How the part's marking can be read as the value that it would have. */
+  readonly marked?: string | undefined;
+}
+
+/** A disagreement in words: what would be otherwise, and the test that settles it. */
+export function sayDisagreement(disagreement: Disagreement, { typed, marked }: DisagreementContext = {}): string {
+  switch (disagreement.cause) {
+    case 'reading': {
+      const { id, kind, read, expected, factor } = disagreement;
+      const subject = typed === undefined ? `Reading ${id} is` : `“${typed}”:`;
+      return `${subject} ${say(read, kind)} where the others expect ${say(expected, kind)}${sayFactor(factor)}: take it again.`;
+    }
+    case 'lead': {
+      const { ref, ohms, ends } = disagreement;
+      const at = ends ? `, with ${say(ends.sourceVolts, 'volts')} at the source and ${say(ends.boardVolts, 'volts')} at the board` : '';
+      return `A lead, crimp or contact of ${say(ohms, 'ohms')} between ${ref} and the board would explain it${at}: read the volts at both ends of the lead while it runs.`;
+    }
+    case 'part': {
+      const { ref, value, as } = disagreement;
+      return `${sayPart(ref, value, as)}${marked === undefined ? '' : ` Its marking can be read so: ${marked}.`}`;
+    }
+    case 'join': {
+      const { ref, nets } = disagreement;
+      return `Nets ${nets[0]} and ${nets[1]} would be one (${ref} bridged): look for solder between them, and beep it dead.`;
+    }
+  }
+}
+
+function sayFactor(factor: number | undefined): string {
+  if (factor === undefined) return '';
+  if (factor < 0) return ', with its leads the other way round';
+  return factor > 1 ? `, a range of ${factor} above it` : `, a range of ${1 / factor} below it`;
+}
+
+function sayPart(ref: string, value: number, as: PartAs): string {
+  switch (as.code) {
+    case 'cell': {
+      const charged = as.charge === undefined ? '' : `, about ${Math.round(100 * as.charge)} % charged`;
+      return `${as.cells > 1 ? `Each cell of ${ref}` : ref} would give ${say(value, 'volts')} with nothing on it instead of ${say(as.entered, 'volts')}${charged}: take it out and read it alone.`;
+    }
+    case 'chip-volts':
+      return `${ref} would have chips ${say(value, 'volts')} off what is usual for them: light one alone and read its volts.`;
+    case 'value': {
+      const test = as.unit === 'volts' ? 'read it with nothing on it' : 'read it alone, dead';
+      return `${ref} would be ${say(value, as.unit)} and not ${say(as.entered, as.unit)}: ${test}.`;
+    }
+    case 'lit-in-parallel':
+      return `${ref} would have ${value} of ${as.of} chips lit: look for a dark one, open or badly soldered.`;
+    case 'lit-in-series':
+      return `${ref} would have ${value} of ${as.of} chips in its row, one shorted or missing: look for a dark one.`;
+    case 'open':
+      return `${ref} would be open or missing: look whether it lights, and test it alone.`;
+  }
+}
+
+function say(value: number, unit: Unit): string {
+  return formatEngineering(value, unit).text;
+}
