@@ -30,6 +30,7 @@ const browserLike = (name) => ({
   testEnvironment: 'jsdom',
   testEnvironmentOptions: { customExportConditions: ['source-condition', 'browser'] },
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  setupFiles: [new URL('./web/src/testing/jsdom.testing.ts', import.meta.url).pathname],
 });
 
 export default {

@@ -1,7 +1,8 @@
 import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
 import { type EstimateReading, type Fit, fitReadings, isAlone, unloadedFactor } from '../estimate/index.ts';
-import { isAlternating, type Solution, type Statistics } from '../solve/index.ts';
+import { shownStatistic } from '../meter/index.ts';
+import { isAlternating, type Solution } from '../solve/index.ts';
 import type { Analysis } from './analysis.ts';
 import { calibrated, type FoundCircuit, foundCircuit, trustedReadings } from './found-circuit.ts';
 import { oncePer } from './once-per.ts';
@@ -21,9 +22,6 @@ export interface FittedCircuit {
   readonly shown: Shown;
   readonly fit: Fit;
 }
-
-/** Below this share of its root mean square an average says nothing of volts that alternate. */
-const ALTERNATING_SHARE = 0.3;
 
 /** The circuit before its readings are weighed; after a rework with what the readings before it taught. */
 export const foundOf: (analysis: Analysis) => FoundCircuit = oncePer(({ specimen, rework, before }) =>
@@ -50,7 +48,10 @@ export const fittedCircuit: (analysis: Analysis) => Result<FittedCircuit> = once
   const isLoaded = readings.some(({ load }) => Object.keys(load).length > 0);
   const nominal = alternating || isLoaded ? solve(circuit) : undefined;
   if (nominal && !nominal.ok) return nominal;
-  const shown: Shown = (ref) => (alternating ? shownStatistic(nominal?.value.solution.parts[ref]?.volts) : 'avg');
+  const shown: Shown = (ref) => {
+    const volts = nominal?.value.solution.parts[ref]?.volts;
+    return alternating && volts ? shownStatistic(volts) : 'avg';
+  };
   const seen = readings.map((placed) => leftOutOf({ ...placed, reading: asShown(placed.reading, shown) }, alternating));
   // The meter's load is reckoned out with the values before reading, then once more with those that the fit found.
   let unloaded = nominal ? seen.map((placed) => withoutLoad(placed, circuit, nominal.value.solution, solve)) : seen;
@@ -85,10 +86,6 @@ function leftOutOf(placed: PlacedReading, alternating: boolean): PlacedReading {
     return { ...placed, leftOut: 'on direct current the circuit as traced has no ripple to set it against' };
   if (!averaging || reading.kind !== 'amps' || reading.statistic !== 'rms') return placed;
   return { ...placed, leftOut: 'this meter averages: of a current in pulses it shows 10 to 40 % too little' };
-}
-
-function shownStatistic(volts: Statistics | undefined): 'avg' | 'rms' {
-  return volts && Math.abs(volts.avg) < ALTERNATING_SHARE * volts.rms ? 'rms' : 'avg';
 }
 
 function asShown(reading: EstimateReading, shown: Shown): EstimateReading {

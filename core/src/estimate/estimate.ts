@@ -1,4 +1,5 @@
 import { type Circuit, fail, partOfKind, type Result, succeed } from '../circuit/index.ts';
+import { shownStatistic } from '../meter/index.ts';
 import { formatEngineering, type Uncertain, type Unit } from '../quantity/index.ts';
 import { type Figure, parseFigure } from '../solve/index.ts';
 import { type Disagreement, disagreementsOf } from './disagreements.ts';
@@ -89,7 +90,7 @@ function unitOfFigure(figure: Figure): Unit {
 function shownStatistics({ solution }: Fit): (ref: string) => 'avg' | 'rms' {
   return (ref) => {
     const volts = solution.parts[ref]?.volts;
-    return volts && Math.abs(volts.avg) < 0.3 * volts.rms ? 'rms' : 'avg';
+    return volts ? shownStatistic(volts) : 'avg';
   };
 }
 

@@ -26,3 +26,4 @@ export {
 } from './instruments.ts';
 export { METER_ROLES, type Meter, type MeterRange, type MeterRole, meterKey, meterSchema } from './meter.ts';
 export { displayStep, type Metered, meteredBy, rangeFor, sayMeter } from './metered.ts';
+export { shownStatistic } from './shown-statistic.ts';

@@ -1,6 +1,7 @@
 export { chiSquareProbability } from './chi-square.ts';
 export { cholesky, solveTransposedTriangle, solveTriangle } from './cholesky.ts';
 export { type DenseLu, DenseLuFactoriser } from './dense-lu.ts';
+export { DisjointSets } from './disjoint-sets.ts';
 export { findRoot } from './find-root.ts';
 export type { MatrixPattern } from './matrix-pattern.ts';
 export { nearlyEqual } from './nearly-equal.ts';

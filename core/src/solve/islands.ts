@@ -1,3 +1,4 @@
+import { DisjointSets } from '../numeric/index.ts';
 import type { Elements } from './unfold.ts';
 
 /**
@@ -9,28 +10,18 @@ import type { Elements } from './unfold.ts';
 export function islandsOf(elements: Elements, inTime: boolean): Int32Array {
   const { nodes, resistances, branches, curves, capacitances, blocks } = elements;
   const ground = nodes;
-  const parent = Int32Array.from({ length: nodes + 1 }, (_, node) => node);
-  const rootOf = (node: number) => {
-    let root = node;
-    while (parent[root] !== root) {
-      parent[root] = parent[parent[root]];
-      root = parent[root];
-    }
-    return root;
-  };
-  const join = (a: number, b: number) => {
-    parent[rootOf(a < 0 ? ground : a)] = rootOf(b < 0 ? ground : b);
-  };
+  const sets = new DisjointSets(nodes + 1);
+  const join = (a: number, b: number) => sets.join(a < 0 ? ground : a, b < 0 ? ground : b);
   for (const { a, b } of resistances) join(a, b);
   for (const { a, b } of branches) join(a, b);
   for (const { a, b } of curves) join(a, b);
   if (inTime) for (const { a, b } of capacitances) join(a, b);
   for (const { terminals, law } of blocks) for (const [a, b] of law.paths) join(terminals[a], terminals[b]);
-  const mainland = rootOf(ground);
+  const mainland = sets.find(ground);
   const seen = new Set<number>();
   const tied: number[] = [];
   for (let node = 0; node < nodes; node++) {
-    const root = rootOf(node);
+    const root = sets.find(node);
     if (root === mainland || seen.has(root)) continue;
     seen.add(root);
     tied.push(node);

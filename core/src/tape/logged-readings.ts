@@ -1,5 +1,5 @@
 import { type LoggedColumn, loggedStatistics } from '../logged/index.ts';
-import { type Meter, meteredBy } from '../meter/index.ts';
+import { type Meter, meteredBy, shownStatistic } from '../meter/index.ts';
 import type { EntryDraft, Place, READING_UNITS } from './entry.ts';
 
 export interface LoggedMapping {
@@ -17,8 +17,6 @@ export interface LoggedMapping {
 
 /** So many moments of a soak tell all of its curve. */
 const SOAK_MOMENTS = 40;
-/** Below this share of its root mean square an average says nothing: it alternates. */
-const ALTERNATING_SHARE = 0.3;
 /** Steps of a converter of 12 bits over what was seen. */
 const CONVERTER_STEPS = 4096;
 
@@ -45,7 +43,7 @@ export function loggedReadings({ column, seconds, hasTime, place, unit, ripple =
     const figures = [{ ...figure(found.max - found.min), statistic: 'ripple' as const }];
     return [{ kind: 'reading', place, figures, ...named, condition: { state: 'live' } }];
   }
-  const value = Math.abs(found.mean) < ALTERNATING_SHARE * found.rms ? found.rms : found.mean;
+  const value = shownStatistic({ avg: found.mean, rms: found.rms }) === 'rms' ? found.rms : found.mean;
   const flicker = unit === 'lux' && found.flickerPercent !== undefined ? [figure(found.flickerPercent, 'percent')] : [];
   const isLive = unit === 'volts' || unit === 'amps' || unit === 'watts';
   return [{ kind: 'reading', place, figures: [figure(value), ...flicker], ...named, condition: isLive ? { state: 'live' } : {} }];

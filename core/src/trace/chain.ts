@@ -1,5 +1,5 @@
+import type { DisjointSets } from '../numeric/index.ts';
 import { DenseLuFactoriser } from '../numeric/index.ts';
-import type { PadForest } from './pad-forest.ts';
 
 /** A known part between two pads. */
 export interface KnownPart {
@@ -37,7 +37,7 @@ export function leastOhms({ between, edges }: Chain): number {
 }
 
 /** The chain of least resistance (Dijkstra 1959) between the nets of two pads; undefined where no known part leads there. */
-export function chainBetween(from: number, to: number, parts: readonly KnownPart[], nets: PadForest): Chain | undefined {
+export function chainBetween(from: number, to: number, parts: readonly KnownPart[], nets: DisjointSets): Chain | undefined {
   const [start, end] = [nets.find(from), nets.find(to)];
   const edges = parts.map((part) => ({ ...part, a: nets.find(part.a), b: nets.find(part.b) })).filter(({ a, b }) => a !== b);
   const best = new Map<number, { ohms: number; via?: { ref: string; from: number } }>([[start, { ohms: 0 }]]);

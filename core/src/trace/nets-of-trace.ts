@@ -1,9 +1,9 @@
+import { DisjointSets } from '../numeric/index.ts';
 import { cutJoins } from './bridges.ts';
 import { allOhms, type Chain, chainBetween, isAtMost, type KnownPart, leastOhms } from './chain.ts';
 import { contradictionsOf, type TraceContradiction } from './contradictions.ts';
 import { type Evidence, evidenceOf, pairKey } from './evidence.ts';
 import { type NextHold, nextHoldOf } from './next-hold.ts';
-import { PadForest } from './pad-forest.ts';
 import type { Trace } from './schema.ts';
 
 /** A join that a part of few ohms explains as well. */
@@ -146,7 +146,7 @@ function weigh(touches: readonly Evidence[], { count, firm, parts, limit }: Scal
 }
 
 /** Touches by the nets that they lie between; those within one net join nothing new. */
-function bundlesOf(touches: readonly Evidence[], nets: PadForest): { bundles: readonly Bundle[]; within: readonly Evidence[] } {
+function bundlesOf(touches: readonly Evidence[], nets: DisjointSets): { bundles: readonly Bundle[]; within: readonly Evidence[] } {
   const byNets = new Map<number, { a: number; b: number; touches: [Evidence, ...Evidence[]] }>();
   const within: Evidence[] = [];
   for (const touch of touches) {
@@ -164,8 +164,8 @@ function onePerPair(touches: readonly Evidence[]): readonly Evidence[] {
   return touches.filter(({ a, b }) => !seen.has(pairKey(a, b)) && seen.add(pairKey(a, b)));
 }
 
-function forestOf(count: number, joins: readonly Evidence[]): PadForest {
-  const forest = new PadForest(count);
+function forestOf(count: number, joins: readonly Evidence[]): DisjointSets {
+  const forest = new DisjointSets(count);
   for (const { a, b } of joins) forest.join(a, b);
   return forest;
 }
@@ -174,7 +174,7 @@ function forestOf(count: number, joins: readonly Evidence[]): PadForest {
 class Apartness {
   private readonly pairs = new Map<number, readonly [number, number]>();
 
-  constructor(private readonly nets: PadForest) {}
+  constructor(private readonly nets: DisjointSets) {}
 
   part(a: number, b: number): void {
     const [one, other] = [this.nets.find(a), this.nets.find(b)];
@@ -200,7 +200,7 @@ class Apartness {
 function unexplainedOf(
   apart: readonly Evidence[],
   parts: readonly KnownPart[],
-  nets: PadForest,
+  nets: DisjointSets,
   pads: readonly string[],
 ): TraceNets['unexplained'] {
   const seen = new Set<number>();
@@ -230,7 +230,7 @@ function doubtOf({ a, b, ohms }: Evidence, { refs, ohms: chainOhms }: Chain, pad
 }
 
 /** Lettered in the order of their first pads. */
-function namedNets(pads: readonly string[], nets: PadForest): TraceNets['nets'] {
+function namedNets(pads: readonly string[], nets: DisjointSets): TraceNets['nets'] {
   const groups = new Map<number, string[]>();
   pads.forEach((pad, index) => {
     const root = nets.find(index);

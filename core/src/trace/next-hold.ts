@@ -1,4 +1,4 @@
-import type { PadForest } from './pad-forest.ts';
+import type { DisjointSets } from '../numeric/index.ts';
 
 /** The sweep that would settle most. */
 export interface NextHold {
@@ -15,7 +15,7 @@ export interface NextHold {
  * @param isAsked whether the relation of two pads is known, or cannot be settled by beeping
  * @returns null where beeping teaches nothing more
  */
-export function nextHoldOf(pads: readonly string[], nets: PadForest, isAsked: (a: number, b: number) => boolean): NextHold | null {
+export function nextHoldOf(pads: readonly string[], nets: DisjointSets, isAsked: (a: number, b: number) => boolean): NextHold | null {
   const groups = new Map<number, number[]>();
   for (let pad = 0; pad < pads.length; pad++) groups.set(nets.find(pad), [...(groups.get(nets.find(pad)) ?? []), pad]);
   let best: { hold: number; over: number[]; settles: number } | undefined;

@@ -14,7 +14,7 @@ const schema = z.strictObject({
   ohms: z.number().min(0).max(1e12),
 });
 
-export type ResistorPart = z.infer<typeof schema>;
+type ResistorPart = z.infer<typeof schema>;
 
 /** Of a small through-hole or 1206 resistor, W, where nothing is known of its size. */
 const USUAL_WATTS = 0.25;

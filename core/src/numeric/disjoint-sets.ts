@@ -1,14 +1,15 @@
-/** Pads grown together by joins (union–find with path halving; Tarjan, J. ACM 22, 1975). */
-export class PadForest {
+/** Sets of the numbers 0 … count − 1 that grow together by joins (union–find with path halving; Tarjan, J. ACM 22, 1975). */
+export class DisjointSets {
   private readonly parent: Int32Array;
 
   constructor(readonly count: number) {
     this.parent = Int32Array.from({ length: count }, (_, index) => index);
   }
 
-  find(pad: number): number {
+  /** The member that stands for the set of this one: its lowest. */
+  find(member: number): number {
     const { parent } = this;
-    let root = pad;
+    let root = member;
     while (parent[root] !== root) {
       parent[root] = parent[parent[root]];
       root = parent[root];
@@ -16,7 +17,6 @@ export class PadForest {
     return root;
   }
 
-  /** The lower pad stays the root, so that nets keep the order of their pads. */
   join(a: number, b: number): void {
     const [one, other] = [this.find(a), this.find(b)];
     this.parent[Math.max(one, other)] = Math.min(one, other);
