@@ -1,7 +1,7 @@
 // Types, formatting and lint, import directions, unit and end-to-end tests. The last line counts them all.
 // `npm test -- unit` leaves out the browser; anything else is handed to Jest.
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { ensureBuilt, ensureChromium, ensurePackages, ROOT, run } from './steps.mjs';
 
 const [first, ...rest] = process.argv.slice(2);
@@ -55,7 +55,17 @@ const status = run(process.execPath, [
   ...projects,
   ...(jestArgs.length > 0 ? ['--testPathPatterns', ...jestArgs] : []),
 ]);
-const { numPassedTests = 0, numFailedTests = 0, numRuntimeErrorTestSuites = 0 } = JSON.parse(readFileSync(report, 'utf8'));
+const {
+  numPassedTests = 0,
+  numFailedTests = 0,
+  numRuntimeErrorTestSuites = 0,
+  testResults = [],
+} = JSON.parse(readFileSync(report, 'utf8'));
+const slowest = testResults
+  .map(({ name, startTime, endTime }) => ({ name: relative(ROOT, name), seconds: (endTime - startTime) / 1000 }))
+  .sort((a, b) => b.seconds - a.seconds)
+  .slice(0, 10);
+for (const { name, seconds } of slowest) process.stderr.write(`${seconds.toFixed(1).padStart(6)} s  ${name}\n`);
 passed += numPassedTests;
 failed += numFailedTests + numRuntimeErrorTestSuites;
 if (status !== 0 && numFailedTests + numRuntimeErrorTestSuites === 0) failed += 1;

@@ -10,6 +10,7 @@ import {
   solve,
   solveOperatingPoint,
 } from '@mindful-probe/core';
+import { countSolutions } from './analyses.ts';
 import { barnLantern, dropper, sixStrings, strip } from './circuits.ts';
 import { judgeEstimates, timeEstimates } from './estimates.ts';
 import { type Measured, measure } from './measure.ts';
@@ -65,6 +66,9 @@ if (values.json) {
   const line = ({ name, medianMs }: Measured) =>
     `${name.padEnd(26)} ${medianMs.toFixed(4).padStart(10)} ms   ${(medianMs / yard.medianMs).toFixed(4).padStart(9)} yardsticks\n`;
   process.stdout.write([yard, ...results].map(line).join(''));
+  for (const { name, asked, solved } of countSolutions()) {
+    process.stdout.write(`Drive of ${name}: ${asked} circuits asked for, ${solved} solved, each different\n`);
+  }
   process.stdout.write(`one cold solve of the dropper takes ${megabytes.toFixed(1)} MB\n`);
   for (const [name, share] of Object.entries(judged ?? {})) process.stdout.write(`${name.padEnd(26)} ${share.toFixed(4)}\n`);
 }

@@ -37,7 +37,7 @@ describe('a specimen as files', () => {
 
   it('writes a write-up from the facts that nothing typed can break out of', () => {
     const text = files.get('write-up.md') ?? '';
-    expect(text).toMatch(/^# Lamp \\\| &lt;script> of Tuesday/);
+    expect(text).toMatch(/^# Lamp \| \\<script> of Tuesday/);
     expect(text).toContain('## How hard it is driven');
     expect(text).toContain('Fair for its price.');
     expect(text).toContain('![Circuit](schematic.svg)');

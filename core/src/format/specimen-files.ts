@@ -1,3 +1,4 @@
+import Papa from 'papaparse';
 import { type Appraisal, appraise, SpecimenAnalyses } from '../appraisal/index.ts';
 import { drawSchematic, schematicSvg } from '../draw/index.ts';
 import { formatSignificant } from '../quantity/index.ts';
@@ -51,7 +52,7 @@ export function readingsCsv(specimen: Specimen): string {
       place.at === 'part'
         ? place.ref
         : place.at === 'nets'
-          ? `${place.plus} to ${place.minus ?? 'return'}`
+          ? `${place.plus} to ${place.minus ?? 'minus'}`
           : place.at === 'surface'
             ? `T ${place.name}`
             : place.at;
@@ -67,11 +68,6 @@ export function readingsCsv(specimen: Specimen): string {
       ]);
     }
   }
-  return rows.map((row) => `${row.map(csvField).join(',')}\r\n`).join('');
-}
-
-/** Quoted where needed; a field that a spreadsheet would run as a formula is kept text. */
-function csvField(text: string): string {
-  const safe = /^[=+@\t\r]/.test(text) ? `'${text}` : text;
-  return /[",\r\n]/.test(safe) ? `"${safe.replace(/"/g, '""')}"` : safe;
+  // A field that a spreadsheet would run as a formula is kept text; a minus begins a figure.
+  return `${Papa.unparse(rows, { newline: '\r\n', escapeFormulae: /^[=+@\t\r]/ })}\r\n`;
 }

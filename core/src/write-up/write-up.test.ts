@@ -64,7 +64,7 @@ describe('the write-up', () => {
       }),
     );
     expect(markdown).toContain('Too hard for a **book**.');
-    expect(markdown.split('\n')[0]).toBe('# A &lt;b>clip&lt;/b> \\| two');
+    expect(markdown.split('\n')[0]).toBe('# A \\<b>clip\\</b> | two');
     expect(markdown.trimEnd().split('\n').at(-1)).toContain('local codes, licensed practice');
   });
 

@@ -1,3 +1,4 @@
+import type { RootContent } from 'mdast';
 import type { Appraisal, Slot } from '../appraisal/index.ts';
 import { CLAIM_LABELS, CLAIM_TEXT_LABELS, sayClaim } from '../claim/index.ts';
 import { deviceOf, partValue } from '../device/index.ts';
@@ -6,6 +7,7 @@ import { formatEngineering, formatUncertain, type Uncertain, type Unit } from '.
 import type { Specimen, Stage } from '../tape/index.ts';
 import { doubtsOf } from '../verdict/index.ts';
 import { ledCurrentSum, type Sum } from '../workings/index.ts';
+import { heading, list, markdownOf, paragraph, picture, RULE, table } from './markdown.ts';
 
 /** A section of the write-up: text from the facts, and the user's own words. */
 export interface WriteUpSection {
@@ -23,7 +25,7 @@ export interface WriteUpFacts {
   readonly after?: Appraisal;
 }
 
-type SectionWriter = (facts: WriteUpFacts) => string;
+type SectionWriter = (facts: WriteUpFacts) => readonly RootContent[];
 
 const SECTIONS: readonly { stage: Stage; title: string; write: SectionWriter }[] = [
   { stage: 'claim', title: 'What it claims', write: writeClaims },
@@ -31,13 +33,17 @@ const SECTIONS: readonly { stage: Stage; title: string; write: SectionWriter }[]
   {
     stage: 'opening',
     title: 'Opening',
-    write: ({ specimen }) => specimen.steps.map(({ text }, index) => `${index + 1}. ${text}`).join('\n'),
+    write: ({ specimen }) =>
+      list(
+        specimen.steps.map(({ text }) => text),
+        true,
+      ),
   },
   { stage: 'trace', title: 'Circuit', write: writeCircuit },
   {
     stage: 'readings',
     title: 'Readings',
-    write: ({ found }) => (found ? table(['Where', 'Read', 'Expected', 'Fits'], found.slots.filter(({ read }) => read).map(slotRow)) : ''),
+    write: ({ found }) => (found ? table(['Where', 'Read', 'Expected', 'Fits'], found.slots.filter(({ read }) => read).map(slotRow)) : []),
   },
   { stage: 'drive', title: 'How hard it is driven', write: writeDrive },
   { stage: 'rework', title: 'Rework', write: writeRework },
@@ -50,7 +56,7 @@ export function writeUpSections(facts: WriteUpFacts): readonly WriteUpSection[] 
   return SECTIONS.map(({ stage, title, write }) => ({
     stage,
     title,
-    facts: write(facts),
+    facts: markdownOf(...write(facts)),
     remark: facts.specimen.remarks.get(stage) ?? '',
   }));
 }
@@ -61,43 +67,42 @@ export function writeUpSections(facts: WriteUpFacts): readonly WriteUpSection[] 
  * @param schematic how the circuit's picture is referred to: a file name or a data address; left out, no picture
  */
 export function writeUpMarkdown(facts: WriteUpFacts, schematic?: string): string {
-  const blocks = [`# ${escapeMarkdown(facts.specimen.name)}`];
+  const blocks = [markdownOf(heading(1, facts.specimen.name))];
   for (const { stage, title, facts: text, remark } of writeUpSections(facts)) {
     if (text === '' && remark === '') continue;
-    blocks.push(`## ${title}`);
-    if (stage === 'trace' && schematic !== undefined && text !== '') blocks.push(`![Circuit](${schematic})`);
+    blocks.push(markdownOf(heading(2, title)));
+    if (stage === 'trace' && schematic !== undefined && text !== '') blocks.push(markdownOf(picture('Circuit', schematic)));
     if (text !== '') blocks.push(text);
     if (remark !== '') blocks.push(remark.trim());
   }
   blocks.push(
-    '---',
+    markdownOf(RULE),
     'Figures with ± hold at about 95 %. This describes one specimen as found; local codes, licensed practice and the makers of the parts go first.',
   );
   return `${blocks.join('\n\n')}\n`;
 }
 
-function writeClaims({ specimen }: WriteUpFacts): string {
+function writeClaims({ specimen }: WriteUpFacts): readonly RootContent[] {
   const claims = [
     ...specimen.claims.map((claim) => [CLAIM_LABELS[claim.field], sayClaim(claim), claim.source]),
     ...specimen.claimTexts
       .filter(({ field }) => field !== 'listing')
-      .map(({ field, text, source }) => [CLAIM_TEXT_LABELS[field], escapeMarkdown(text), source]),
+      .map(({ field, text, source }) => [CLAIM_TEXT_LABELS[field], text, source]),
   ];
-  const doubts = doubtsOf(specimen).map(({ text }) => `- ${escapeMarkdown(text)}`);
-  return [table(['Claim', 'Figure', 'Said by'], claims), doubts.join('\n')].filter(Boolean).join('\n\n');
+  return [...table(['Claim', 'Figure', 'Said by'], claims), ...list(doubtsOf(specimen).map(({ text }) => text))];
 }
 
-function writeFirstLight({ specimen }: WriteUpFacts): string {
+function writeFirstLight({ specimen }: WriteUpFacts): readonly RootContent[] {
   const lines = specimen.readings.filter(({ entry, rework }) => rework === 0 && entry.place.at === 'in');
-  return lines
-    .map(
+  return list(
+    lines.map(
       ({ entry }) =>
-        `- At the supply: ${entry.figures.map(({ value, uncertainty, unit, statistic }) => `${statistic ? `${statistic} ` : ''}${sayUncertain({ value, uncertainty }, unit)}`).join(', ')}.`,
-    )
-    .join('\n');
+        `At the supply: ${entry.figures.map(({ value, uncertainty, unit, statistic }) => `${statistic ? `${statistic} ` : ''}${sayUncertain({ value, uncertainty }, unit)}`).join(', ')}.`,
+    ),
+  );
 }
 
-function writeCircuit({ specimen }: WriteUpFacts): string {
+function writeCircuit({ specimen }: WriteUpFacts): readonly RootContent[] {
   return table(
     ['Part', 'What', 'Marked', 'Nets'],
     specimen.circuit.parts.map((part) => [
@@ -109,8 +114,8 @@ function writeCircuit({ specimen }: WriteUpFacts): string {
   );
 }
 
-function writeDrive({ found }: WriteUpFacts): string {
-  if (!found) return '';
+function writeDrive({ found }: WriteUpFacts): readonly RootContent[] {
+  if (!found) return [];
   const rows = found.stresses.map((stress) => {
     const { of, figure, limit, ratio } = stress;
     const unit = stressUnit(stress);
@@ -121,37 +126,40 @@ function writeDrive({ found }: WriteUpFacts): string {
       `${ratio.value.toFixed(2)}×`,
     ];
   });
-  const sum = found.hardest ? sumInWords(ledCurrentSum(found, found.hardest.ref)) : '';
-  return [table(['What', 'Figure', 'Rated', 'Multiple'], rows), sum].filter(Boolean).join('\n\n');
+  const sum = found.hardest ? sumInWords(ledCurrentSum(found, found.hardest.ref)) : [];
+  return [...table(['What', 'Figure', 'Rated', 'Multiple'], rows), ...sum];
 }
 
-function sumInWords({ title, lines }: Sum): string {
-  return [`${title}:`, ...lines.map(({ what, sum, result }) => `- ${what}: ${sum} = ${result}`)].join('\n');
+function sumInWords({ title, lines }: Sum): readonly RootContent[] {
+  return [paragraph(`${title}:`), ...list(lines.map(({ what, sum, result }) => `${what}: ${sum} = ${result}`))];
 }
 
-function writeRework({ specimen, found, after }: WriteUpFacts): string {
-  if (specimen.reworks.length === 0) return '';
-  const lines = specimen.reworks.map(({ title }, index) => `${index + 1}. ${title}`);
-  if (found?.hardest && after?.hardest) {
-    lines.push(
-      '',
-      `${found.hardest.ref} goes from ${found.hardest.ratio.value.toFixed(2)}× to ${after.hardest.ratio.value.toFixed(2)}× of its rating.`,
-    );
-  }
-  return lines.join('\n');
+function writeRework({ specimen, found, after }: WriteUpFacts): readonly RootContent[] {
+  if (specimen.reworks.length === 0) return [];
+  const done = list(
+    specimen.reworks.map(({ title }) => title),
+    true,
+  );
+  if (!found?.hardest || !after?.hardest) return done;
+  const [before, now] = [found.hardest.ratio.value, after.hardest.ratio.value];
+  return [...done, paragraph(`${found.hardest.ref} goes from ${before.toFixed(2)}× to ${now.toFixed(2)}× of its rating.`)];
 }
 
-function writeProof({ specimen, after }: WriteUpFacts): string {
-  if (specimen.reworks.length === 0 || !after) return '';
+function writeProof({ specimen, after }: WriteUpFacts): readonly RootContent[] {
+  if (specimen.reworks.length === 0 || !after) return [];
   const rows = after.slots.filter(({ read }) => read).map(slotRow);
-  const verdict = specimen.proof ? (specimen.proof.verdict === 'keep' ? 'The rework stays.' : 'The rework was taken back.') : '';
-  return [table(['Where', 'Read', 'Predicted', 'Fits'], rows), verdict, specimen.proof?.text ?? ''].filter(Boolean).join('\n\n');
+  const { proof } = specimen;
+  return [
+    ...table(['Where', 'Read', 'Predicted', 'Fits'], rows),
+    ...(proof ? [paragraph(proof.verdict === 'keep' ? 'The rework stays.' : 'The rework was taken back.')] : []),
+    ...(proof?.text ? [paragraph(proof.text)] : []),
+  ];
 }
 
-function writeVerdict({ found, after }: WriteUpFacts): string {
+function writeVerdict({ found, after }: WriteUpFacts): readonly RootContent[] {
   const current = after?.measured ? after : found;
   const { hardest } = current ?? {};
-  if (!hardest) return '';
+  if (!hardest) return [];
   const words =
     hardest.level === 'over'
       ? 'driven above its rating'
@@ -159,7 +167,7 @@ function writeVerdict({ found, after }: WriteUpFacts): string {
         ? 'driven close to its rating'
         : 'driven within its rating';
   const ground = current?.measured ? 'measured' : 'expected from the circuit, not yet measured';
-  return `${hardest.ref} is ${words}: ${hardest.ratio.value.toFixed(2)}×, ${ground}.`;
+  return [paragraph(`${hardest.ref} is ${words}: ${hardest.ratio.value.toFixed(2)}×, ${ground}.`)];
 }
 
 /** A place in words: "R1, volts", "A to G, volts", "C2, ripple volts", "D1, volts at 30 mA". */
@@ -184,14 +192,4 @@ function say(value: number, unit: Unit): string {
 function sayUncertain({ value, uncertainty }: Uncertain, unit: Unit): string {
   const { figure, plusMinus, unit: symbol } = formatUncertain(value, 2 * uncertainty, unit);
   return [figure, plusMinus, symbol].filter(Boolean).join(' ');
-}
-
-function table(head: readonly string[], rows: readonly (readonly string[])[]): string {
-  if (rows.length === 0) return '';
-  const line = (cells: readonly string[]) => `| ${cells.map(escapeMarkdown).join(' | ')} |`;
-  return [line(head), line(head.map(() => '---')), ...rows.map(line)].join('\n');
-}
-
-function escapeMarkdown(text: string): string {
-  return text.replace(/\\/g, '\\\\').replace(/\|/g, '\\|').replace(/</g, '&lt;').replace(/\r?\n/g, ' ');
 }
