@@ -44,7 +44,7 @@ export function useAnalysis(specimenId: string, entries: readonly Entry[]): Anal
     ['analysis', tape.topic],
     () => {
       turnTo(tape.topic);
-      return ask((api, onStep) => api.analyse(tape, onStep));
+      return ask((api, onStep) => api.analyse(tape, onStep), tape.topic);
     },
     { ...ONCE, keepPreviousData: true },
   );
@@ -74,14 +74,18 @@ export function useSolution(circuit: Circuit): Result<Solution> | undefined {
 /** Why readings do not fit together; undefined while it is looked for, or where nobody asks. */
 export function useCauses(specimenId: string, entries: readonly Entry[], rework: number, wanted: boolean): readonly Cause[] | undefined {
   const tape = tapeOf(specimenId, entries);
-  return useSWR(wanted ? ['causes', rework, tape.topic] : null, () => ask((api, onStep) => api.causes(tape, rework, onStep)), ONCE).data;
+  return useSWR(
+    wanted ? ['causes', rework, tape.topic] : null,
+    () => ask((api, onStep) => api.causes(tape, rework, onStep), tape.topic),
+    ONCE,
+  ).data;
 }
 
 /** Where the current of a chip lies by sampling; undefined until it is there, and where it cannot be. */
 export function useLedLimits(specimenId: string, entries: readonly Entry[], rework: number, ref: string | undefined): Limits | undefined {
   const tape = tapeOf(specimenId, entries);
   const key = ref === undefined ? null : ['limits', rework, ref, tape.topic];
-  return useSWR(key, () => ask((api) => api.limits(tape, rework, ref as string)), ONCE).data;
+  return useSWR(key, () => ask((api) => api.limits(tape, rework, ref as string), tape.topic), ONCE).data;
 }
 
 /** Heat, light, life and waves; undefined until they are there, and of the tape before while the present one is computed. */
@@ -91,7 +95,7 @@ export function useDriveDetails(
   rework: number,
 ): { readonly details: DriveDetails | undefined; readonly isStale: boolean } {
   const tape = tapeOf(specimenId, entries);
-  const { data, isLoading } = useSWR(['details', rework, tape.topic], () => ask((api) => api.details(tape, rework)), {
+  const { data, isLoading } = useSWR(['details', rework, tape.topic], () => ask((api) => api.details(tape, rework), tape.topic), {
     ...ONCE,
     keepPreviousData: true,
   });

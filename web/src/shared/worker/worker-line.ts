@@ -4,6 +4,9 @@ import type { AnalysesApi } from './analyses.worker.ts';
 /** Computation that a person stopped. */
 export class StoppedError extends Error {}
 
+/** Its worker had to go for another tape. */
+class MovedOnError extends Error {}
+
 /** Something is computed for longer than a person takes for at once. */
 export interface Computing {
   /** What it is at, in words. */
@@ -21,6 +24,8 @@ interface Line {
 }
 
 let line: Line | undefined;
+/** The tape that counts. */
+let turnedTo: string | undefined;
 let waiting = 0;
 let since = 0;
 let step = '';
@@ -30,14 +35,25 @@ const listeners = new Set<() => void>();
 /**
  * Asks the worker something; it answers one question after another.
  *
+ * @param topic of the tape that is asked about; left out where no tape is. What is asked of the tape that counts, or of
+ * none, is asked again of the next worker where this one has to go.
  * @throws StoppedError when stopped meanwhile
  */
-export async function ask<T>(question: (api: Remote<AnalysesApi>, onStep: (step: string) => void) => Promise<T>): Promise<T> {
-  line ??= open();
+export async function ask<T>(
+  question: (api: Remote<AnalysesApi>, onStep: (step: string) => void) => Promise<T>,
+  topic?: string,
+): Promise<T> {
   if (waiting === 0) begin();
   waiting += 1;
   try {
-    return await Promise.race([question(line.remote, proxy(tell)), line.broken]);
+    for (;;) {
+      line ??= open();
+      try {
+        return await Promise.race([question(line.remote, proxy(tell)), line.broken]);
+      } catch (error) {
+        if (!(error instanceof MovedOnError) || (topic !== undefined && topic !== turnedTo)) throw error;
+      }
+    }
   } finally {
     waiting -= 1;
     if (waiting === 0) show(undefined);
@@ -52,13 +68,17 @@ const OLD_WORK_MS = 400;
  * too long, with its worker.
  */
 export function turnTo(topic: string): void {
+  turnedTo = topic;
   line ??= open();
   const { remote } = line;
   const turned = remote.turnTo(topic);
   if (waiting === 0) return;
   const busy = line;
   const timer = setTimeout(() => {
-    if (line === busy) replaceLine(new Error('The tape has moved on.'));
+    if (line !== busy) return;
+    replaceLine(new MovedOnError('The tape has moved on.'));
+    line = open();
+    void line.remote.turnTo(topic);
   }, OLD_WORK_MS);
   void turned.finally(() => clearTimeout(timer));
 }
