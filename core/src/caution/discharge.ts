@@ -8,7 +8,7 @@ export interface Discharge {
   readonly farads: number;
   /** What it can hold when unplugged at the worst moment, V. */
   readonly fromVolts: number;
-  /** What empties it, as resistance across it; undefined: nothing that was traced. */
+  /** What discharges it, as resistance across it; undefined: nothing that was traced. */
   readonly bleederOhms?: number;
   /** Seconds until it is under 60 V and under 34 V; 0 where it never is above, undefined without a bleeder. */
   readonly secondsTo60?: number;
@@ -77,7 +77,7 @@ function resistanceAcross(circuit: Circuit, plus: string, minus: string): number
 /** What to do before hands go in, in words. */
 export function sayDischarge({ ref, fromVolts, bleederOhms, secondsTo34 = 0, secondsTo60 = 0 }: Discharge): string {
   const holds = `${ref} can hold ${Math.round(fromVolts)} V`;
-  if (bleederOhms === undefined) return `${holds}; no bleeder seen. Measure it, empty it through a resistor, and measure again.`;
+  if (bleederOhms === undefined) return `${holds}; no bleeder seen. Measure it, discharge it through a resistor, and measure again.`;
   return `${holds}; under 60 V after ${saySeconds(secondsTo60)}, under 34 V after ${saySeconds(secondsTo34)}. Then measure it.`;
 }
 

@@ -90,7 +90,7 @@ export const mainsFindings: SafetyRule = ({ circuit, arrangements, discharges })
   return findings;
 };
 
-/** The resistance that empties it in time, in words. */
+/** The resistance that discharges it in time, in words. */
 function bleederFor(farads: number, volts: number, seconds: number): string {
   const ohms = seconds / farads / Math.log(volts / 34);
   return ohms >= 1e6 ? `${(ohms / 1e6).toPrecision(2)} MΩ` : `${Number((ohms / 1e3).toPrecision(2))} kΩ`;

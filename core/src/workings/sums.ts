@@ -204,7 +204,7 @@ export function storeSum({ ref, farads, fromVolts, bleederOhms, secondsTo60, sec
       result: seconds === undefined ? 'never by itself' : formatEngineering(seconds, 'seconds').text,
     };
   });
-  return { title: `How long ${ref} keeps its charge`, lines };
+  return { title: `How long ${ref} holds its charge`, lines };
 }
 
 function say(of: Uncertain | number, unit: Unit): string {

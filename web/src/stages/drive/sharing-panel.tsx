@@ -18,7 +18,7 @@ export function SharingPanel({ details: { leds, strings } }: { readonly details:
           <caption className="pb-1 text-left text-quiet">
             Chips of one kind differ in their volts by {1000 * CHIP_SPREADS['of one bin']} mV within a bin and by{' '}
             {1000 * CHIP_SPREADS.mixed} mV as they come (one standard deviation). Drawn by that, again and again: the hardest driven chip of
-            those side by side, against an even share; and each string’s, against chips that are all alike.
+            those in parallel, against an even share; and each string’s, against chips that are all alike.
           </caption>
           <thead>
             <tr className="border-b border-ink">

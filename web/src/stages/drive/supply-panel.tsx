@@ -24,7 +24,7 @@ export function SupplyPanel({ details }: { readonly details: DriveDetails }) {
         <Figure value={ledWatts} unit="watts" />, which is <Figure value={percent(efficiency)} unit="percent" className="font-[650]" /> of
         that
       </Row>
-      <Row name="The lead keeps">
+      <Row name="Voltage drop in the lead">
         {lead ? (
           <>
             <Figure value={lead.watts} unit="watts" className="font-[650]" /> in <Figure value={lead.ohms} unit="ohms" />:{' '}
@@ -32,14 +32,12 @@ export function SupplyPanel({ details }: { readonly details: DriveDetails }) {
             <SumLink sum={leadSum(lead)} />
           </>
         ) : (
-          <span className="text-quiet">nothing that readings show; volts at the source and at the board would tell</span>
+          <span className="text-quiet">none that readings show; volts at the source and at the board would tell</span>
         )}
       </Row>
-      <Row name="Tracks keep">
+      <Row name="Voltage drop in tracks">
         {tracks.length === 0 && (
-          <span className="text-quiet">
-            nothing that was read; millivolts between two ends of one net would tell, as “V1.+ to R1.1 12mv”
-          </span>
+          <span className="text-quiet">none that was read; millivolts between two ends of one net would tell, as “V1.+ to R1.1 12mv”</span>
         )}
         {tracks.map((track) => (
           <span key={`${track.from} ${track.to}`} className="block">

@@ -84,10 +84,15 @@ function Explained({ phrases }: { readonly phrases: readonly Phrase[] }) {
     <span>
       {phrases.map((phrase, index) =>
         // biome-ignore lint/suspicious/noArrayIndexKey: a sentence has its order and nothing else
-        'words' in phrase ? <span key={index}>{phrase.words}</span> : <Refs key={index} refs={phrase.refs} />,
+        'words' in phrase ? <span key={index}>{held(phrase.words)}</span> : <Refs key={index} refs={phrase.refs} />,
       )}
     </span>
   );
+}
+
+/** A comma stays on the line of the part before it. */
+function held(words: string): string {
+  return /^[,.;:]/.test(words) ? `\u2060${words}` : words;
 }
 
 /** Parts as links: they light up wherever they are drawn. */
