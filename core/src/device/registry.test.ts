@@ -188,7 +188,7 @@ describe('what is assumed where nothing is said', () => {
     expect(deviceOf(kind).usualTolerance).toBe(tolerance);
   });
 
-  it('an unmarked LED is off its class curve by 0.1 V, one standard deviation (FORMATS, the estimate)', () => {
+  it('an unmarked LED is off its class curve by 0.1 V, one standard deviation (the open format’s default)', () => {
     expect(deviceOf('led').learns?.(plainPart('led'))).toEqual({ field: 'voltsShift', value: 0, uncertainty: 0.1 });
   });
 });

@@ -42,8 +42,7 @@ export function dischargeProbeOf({ benchState }: Specimen, discharges: readonly 
     (a, b) => (b.secondsTo34 ?? Number.POSITIVE_INFINITY) - (a.secondsTo34 ?? Number.POSITIVE_INFINITY),
   )[0];
   if (benchState !== 'charged') return undefined;
-  if (!slowest)
-    return { what: 'charged', why: 'no store is traced yet: measure over every large capacitor before a hand goes in', line: '' };
+  if (!slowest) return { what: 'charged', why: 'no capacitor entered: measure over every large one before a hand goes in', line: '' };
   return { what: slowest.ref, why: sayDischarge(slowest), line: `${slowest.ref} ` };
 }
 

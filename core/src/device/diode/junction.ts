@@ -3,7 +3,7 @@ import type { Surroundings } from '../law.ts';
 import type { ChipModel } from '../led/chip-model.ts';
 import { JunctionLaw } from '../led/junction-law.ts';
 
-/** Typical junctions of FORMATS: {Is (A), n, Rs (ohm)} of a 1 A silicon rectifier and of a small Schottky diode. */
+/** Typical junctions, as the open formats state them: {Is (A), n, Rs (ohm)} of a 1 A silicon rectifier and of a small Schottky diode. */
 export const TYPICAL_DIODES = {
   silicon: { saturationAmps: 4e-9, emission: 1.85, seriesOhms: 0.03 },
   schottky: { saturationAmps: 1.5e-6, emission: 1.05, seriesOhms: 0.1 },

@@ -42,7 +42,7 @@ export type LedPart = z.infer<typeof schema>;
 
 /** Of one chip, where the part does not say. */
 const VOLTS_PER_KELVIN = -0.002;
-/** One standard deviation of the common shift of an unmarked LED's chip volts (FORMATS, readings and the estimate). */
+/** One standard deviation of the common shift of an unmarked LED's chip volts (the open format's default). */
 const SHIFT_VOLTS = 0.1;
 
 /** The chip model of a part: given, fitted to its points, or typical of its colour. */
