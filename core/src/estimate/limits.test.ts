@@ -26,8 +26,9 @@ describe('limits', () => {
     expect(profiled?.high).toBeCloseTo(10 + 1.96 * deviation, 6);
     expect(profiled?.low).toBeCloseTo(10 - 1.96 * deviation, 6);
     const drawn = drawnLimits(straight);
-    expect(((drawn?.high ?? 0) - 10) / (1.96 * deviation)).toBeCloseTo(1, 0);
-    expect((10 - (drawn?.low ?? 0)) / (1.96 * deviation)).toBeCloseTo(1, 0);
+    // A quantile of 600 draws has a standard error of some 5 %; the next usual ones, 90 and 99 %, are 16 and 31 % away.
+    expect(Math.abs(((drawn?.high ?? 0) - 10) / (1.96 * deviation) - 1)).toBeLessThan(0.1);
+    expect(Math.abs((10 - (drawn?.low ?? 0)) / (1.96 * deviation) - 1)).toBeLessThan(0.1);
   });
 
   it('of a figure that bends are the bent ones: of an exponential, the exponential of those of its argument', () => {

@@ -1,0 +1,47 @@
+import { describe, expect, it } from '@jest/globals';
+import { CELLS, deviceOf, LED_BODIES, LED_COLOURS, partSchema } from './index.ts';
+
+/** Defaults that a figure goes by where nobody said otherwise: changed only with a better source. */
+describe('what is taken where nothing is said', () => {
+  it('a cell is empty at its maker’s usual end point: 0.9 V of zinc and nickel, 2 V of coins, 2.8 and 2.5 V of lithium ions', () => {
+    const ends = Object.fromEntries(Object.entries(CELLS).map(([chemistry, { cutOffVolts }]) => [chemistry, cutOffVolts]));
+    expect(ends).toEqual({ alkaline: 0.9, 'zinc-carbon': 0.9, nimh: 0.9, 'lithium-coin': 2, 'li-ion': 2.8, lifepo4: 2.5 });
+  });
+
+  it('an LED gives off so much of its power as light: blue most, and white what its phosphor leaves of that', () => {
+    const shares = Object.fromEntries(Object.entries(LED_COLOURS).map(([colour, { lightShare }]) => [colour, lightShare]));
+    expect(shares).toEqual({
+      white: 0.35,
+      warm: 0.32,
+      blue: 0.45,
+      green: 0.2,
+      violet: 0.3,
+      yellow: 0.1,
+      amber: 0.12,
+      orange: 0.2,
+      red: 0.3,
+      infrared: 0.35,
+    });
+  });
+
+  it('a chip bears what is usual for its body, from 20 mA of a round one to 350 mA of a 3535', () => {
+    const amps = Object.fromEntries(Object.entries(LED_BODIES).map(([body, { ratedAmps }]) => [body, ratedAmps]));
+    expect(amps).toEqual({
+      '3mm': 0.02,
+      '5mm': 0.02,
+      '8mm': 0.03,
+      '3014': 0.03,
+      '3528': 0.02,
+      '5050': 0.02,
+      '2835': 0.06,
+      '5730': 0.15,
+      '3030': 0.15,
+      '3535': 0.35,
+    });
+  });
+
+  it('what leaves a chip as light does not heat its junction', () => {
+    const led = partSchema.parse({ ref: 'D1', kind: 'led', pins: ['a', 'b'], kelvinPerWatt: 100, lightShare: 0.3 });
+    expect(deviceOf('led').kelvinPerWatt?.(led)).toBeCloseTo(70, 9);
+  });
+});
