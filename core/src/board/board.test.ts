@@ -183,7 +183,7 @@ describe('counting a strip', () => {
     for (const step of steps) expect(step).toBeCloseTo(10, 9);
   });
 
-  it('parts a strip into groups side by side', () => {
+  it('parts a strip into groups in parallel', () => {
     expect(stripOf({ ...row, pattern: 'parallel groups', perGroup: 3 })).toMatchObject({ series: 4, parallel: 3 });
     expect(stripOf({ ...row, pattern: 'parallel groups', perGroup: 5 })).toMatch(/2 would be left over/);
   });

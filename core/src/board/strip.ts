@@ -5,7 +5,7 @@ export type StripPattern = (typeof STRIP_PATTERNS)[number];
 
 /** A chain of LEDs between its two ends, as it is counted on the board. */
 export interface Strip {
-  /** How many follow each other, and how many stand side by side at each place. */
+  /** How many follow each other, and how many are in parallel at each place. */
   readonly series: number;
   readonly parallel: number;
   /** Where each is to be seen, in order of the current, each group together. */
@@ -21,7 +21,7 @@ export interface StripCount {
   readonly rows: number;
   readonly nextRow?: Point;
   readonly pattern: StripPattern;
-  /** How many stand side by side, in parallel groups. */
+  /** How many are in parallel, in a strip of parallel groups. */
   readonly perGroup: number;
 }
 

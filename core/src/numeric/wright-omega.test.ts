@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { wrightOmega } from './wright-omega.ts';
+import { wrightOmega, wrightOmegaNear } from './wright-omega.ts';
 
 describe("Wright's omega", () => {
   it('is 1 at z = 1 and the omega constant 0.5671432904 at z = 0 (OEIS A030178)', () => {
@@ -13,6 +13,16 @@ describe("Wright's omega", () => {
       fc.property(fc.oneof(fc.double({ min: -40, max: 40, noNaN: true }), fc.double({ min: 40, max: 1e6, noNaN: true })), (z) => {
         const w = wrightOmega(z);
         expect(Math.abs(w + Math.log(w) - z)).toBeLessThan(1e-11 * Math.max(1, Math.abs(z)));
+      }),
+    );
+  });
+
+  it('found from a near one is the same to 1e-11', () => {
+    const z = fc.double({ min: -25, max: 200, noNaN: true });
+    fc.assert(
+      fc.property(z, fc.double({ min: -0.5, max: 0.5, noNaN: true }), (near, away) => {
+        const expected = wrightOmega(near + away);
+        expect(Math.abs(wrightOmegaNear(near + away, near, wrightOmega(near)) / expected - 1)).toBeLessThan(1e-11);
       }),
     );
   });

@@ -11,16 +11,8 @@ export function wrightOmega(z: number): number {
     const e = Math.exp(z);
     return e * (1 - e);
   }
-  let w = z > 1.5 ? z - Math.log(z) : z < -2 ? Math.exp(z) : Math.exp((2 * z - 2) / (3 + Math.exp(z / 2) / 4));
-  // Fritsch, Shafer and Crowley's step is of fourth order: once the residual is small, the step taken for it is the last.
-  for (let step = 0; step < 4; step++) {
-    const residual = z - w - Math.log(w);
-    const one = 1 + w;
-    const q = 2 * one * (one + (2 / 3) * residual);
-    w *= 1 + (residual / one) * ((q - residual) / (q - 2 * residual));
-    if (residual < LAST_RESIDUAL && residual > -LAST_RESIDUAL) break;
-  }
-  return w;
+  const w = z > 1.5 ? z - Math.log(z) : z < -2 ? Math.exp(z) : Math.exp((2 * z - 2) / (3 + Math.exp(z / 2) / 4));
+  return refined(z, w);
 }
 
 /**
@@ -35,8 +27,14 @@ export function wrightOmegaNear(z: number, near: number, omega: number): number 
   const inverse = 1 / (1 + omega);
   const step = (z - near) * inverse;
   const bent = step * inverse;
-  let w = omega * (1 + step * (1 + 0.5 * bent * (1 + (bent * (1 - 2 * omega)) / 3)));
-  for (let round = 0; round < 4; round++) {
+  const w = omega * (1 + step * (1 + 0.5 * bent * (1 + (bent * (1 - 2 * omega)) / 3)));
+  return refined(z, w);
+}
+
+/** Fritsch, Shafer and Crowley's step is of fourth order: once the residual is small, the step taken for it is the last. */
+function refined(z: number, near: number): number {
+  let w = near;
+  for (let step = 0; step < 4; step++) {
     const residual = z - w - Math.log(w);
     const one = 1 + w;
     const q = 2 * one * (one + (2 / 3) * residual);

@@ -20,7 +20,7 @@ import { PhotoStrip } from '../../shared/photos/photo-strip.tsx';
 import { ClaimForm } from './claim-form.tsx';
 import { ListingDialog } from './listing-dialog.tsx';
 
-/** What body, box and listing say, side by side, and what of it cannot be. */
+/** What body, box and listing say, in columns, and what of it cannot be. */
 export function ClaimStage() {
   const { specimen } = useOpenSpecimen();
   const mains = useMains();
@@ -95,7 +95,7 @@ interface Said {
   readonly isFigure: boolean;
 }
 
-/** One row a thing claimed, one column a source: what differs stands side by side. */
+/** One row a thing claimed, one column a source: what differs stands in one row. */
 function ClaimTable({ specimen, doubts }: { readonly specimen: Specimen; readonly doubts: readonly ClaimDoubt[] }) {
   const marked = (severity: ClaimDoubt['severity'][]) =>
     new Set(doubts.filter((doubt) => severity.includes(doubt.severity)).flatMap(({ claims }) => claims));
