@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { completeDraft, entrySchema, replay } from '../tape/index.ts';
 import { benchContext, completeBenchLine, LONGEST_LINE, parseBenchLine } from './index.ts';
-import { entriesOf, outcomeOf } from './tape.testing.ts';
+import { entriesOf, outcomeOf, specimenOf } from './tape.testing.ts';
 
 const board = ['V1 5v usb', 'R1 red violet black gold on V1.+ X', 'D1 led white on X V1.-'];
 
@@ -184,6 +184,23 @@ describe('questions', () => {
 });
 
 describe('corrections and completion', () => {
+  it('a correction of a correction replaces both; striking it brings back the one before', () => {
+    const lines = ['R1 100r on A B', 'correct R1 220r', 'correct R1 330r'];
+    const ohmsOf = (specimen: ReturnType<typeof specimenOf>) =>
+      specimen.circuit.parts.map((part) => (part.kind === 'resistor' ? part.ohms : 0));
+    const specimen = specimenOf(...lines);
+    expect(ohmsOf(specimen)).toEqual([330]);
+    expect(specimen.tape.filter(({ problem }) => problem !== undefined)).toEqual([]);
+    const last = specimen.tape[2]?.entry.id as string;
+    expect(ohmsOf(specimenOf(...lines, { kind: 'strike', entry: last }))).toEqual([220]);
+  });
+
+  it('a correction that does not say its kind keeps it: mains stays mains', () => {
+    expect(outcomeOf('correct V1 240v', 'V1 ac 110v 50hz')).toMatchObject({ kind: 'unread', message: expect.stringContaining('hertz') });
+    const [mains] = specimenOf('V1 ac 110v 50hz', 'correct V1 240v 50hz').circuit.parts;
+    expect(mains).toMatchObject({ kind: 'ac', voltsRms: 240 });
+  });
+
   it('a correction strikes the part it replaces and keeps its joins', () => {
     const specimen = replay(entriesOf(...board, 'correct R1 33r'));
     expect(specimen.circuit.parts.find(({ ref }) => ref === 'R1')).toMatchObject({ ohms: 33, pins: ['A', 'X'] });

@@ -34,7 +34,10 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   const ref = typedRef.toUpperCase();
   const { specimen } = context;
   const present = specimen.tape.findLast(({ entry: line, struck }) => !struck && line.kind === 'part' && line.part.ref === ref)?.entry;
-  const kind = rest.map((word) => KIND_WORDS.get(word.toLowerCase())).find((found) => found !== undefined) ?? KIND_OF_LETTER.get(letter);
+  const said = rest.map((word) => KIND_WORDS.get(word.toLowerCase())).find((found) => found !== undefined);
+  // A correction that does not say the kind is of the same: mains is not made a battery by its volts alone.
+  const same = correcting && present?.kind === 'part' ? present.part.kind : undefined;
+  const kind = said ?? same ?? KIND_OF_LETTER.get(letter);
   if (!kind)
     return unread(
       `${ref}: which kind of part? ${[...KIND_OF_LETTER].map(([own, of]) => `${own} ${deviceOf(of).name}`).join(', ')}; or say it, as “bridge”, “diode”, “ac”.`,

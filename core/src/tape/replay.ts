@@ -80,11 +80,14 @@ export function replay(entries: readonly Entry[]): Specimen {
 /** A strike can itself be struck, which brings the entry back; the last word counts. */
 function strikesOf(entries: readonly Entry[]): Map<string, { by: string; reason?: string }> {
   const struck = new Map<string, { by: string; reason?: string }>();
+  const replaced = new Set<string>();
   for (const entry of [...entries].reverse()) {
-    if (struck.has(entry.id)) continue;
+    // What replaced another and was replaced itself leaves the first replaced; what was struck does not.
+    if (struck.has(entry.id) && !replaced.has(entry.id)) continue;
     const target = entry.kind === 'strike' ? entry.entry : entry.corrects;
     if (target === undefined || target === entry.id) continue;
     const reason = entry.kind === 'strike' ? entry.reason : 'corrected';
+    if (entry.kind !== 'strike') replaced.add(target);
     struck.set(target, { by: entry.id, ...(reason !== undefined && { reason }) });
   }
   return struck;
