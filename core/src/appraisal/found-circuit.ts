@@ -1,4 +1,4 @@
-import { type Circuit, suppliesOf, withFields } from '../circuit/index.ts';
+import { type Circuit, partOf, withFields } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import type { EstimateReading, Fit } from '../estimate/index.ts';
 import { COVERAGE } from '../quantity/index.ts';
@@ -12,7 +12,8 @@ const MEASURED_SUPPLY = 1;
 /** A supply may give a little more or less when it is loaded otherwise after a rework: relative, ± at 95 %. */
 const LOAD_REGULATION = 0.02;
 /** No value is known better than this, whatever the readings say together. */
-const LEAST_TOLERANCE = 1e-3;
+const LEAST_SHARE = 0.5e-3;
+/** A shift that is learnt is no surer than a meter's last digit, V. */
 const LEAST_SHIFT_VOLTS = 0.002;
 
 /** The circuit as it was when measured, with what is unsure of it, and its readings. */
@@ -41,20 +42,23 @@ export function trustedReadings(readings: readonly PlacedReading[]): readonly Es
 
 /** What was learnt of each unknown becomes what is known of it before the next reading: an LED keeps its volts, a resistor its ohms. */
 export function calibrated(fit: Fit): Circuit {
-  return fit.unknowns.reduce((circuit, { ref, field, posterior }) => {
-    if (field === 'voltsShift') return withFields(circuit, ref, { voltsUncertainty: Math.max(posterior.uncertainty, LEAST_SHIFT_VOLTS) });
-    const supply = suppliesOf(circuit).some((part) => part.ref === ref);
-    const tolerance = (COVERAGE * posterior.uncertainty) / posterior.value;
-    return withFields(circuit, ref, { tolerance: Math.min(1, Math.max(tolerance, supply ? LOAD_REGULATION : LEAST_TOLERANCE)) });
+  return fit.unknowns.reduce((circuit, { ref, field, posterior: { value, uncertainty } }) => {
+    const part = partOf(circuit, ref);
+    if (!part) return circuit;
+    const isSupply = deviceOf(part.kind).toleranced?.(part).field === field && deviceOf(part.kind).source !== undefined;
+    const least = field === 'voltsShift' ? LEAST_SHIFT_VOLTS : Math.abs(value) * (isSupply ? LOAD_REGULATION / COVERAGE : LEAST_SHARE);
+    return withFields(circuit, ref, { spread: { ...part.spread, [field]: Math.max(uncertainty, least) } });
   }, fit.circuit);
 }
 
 function toleranceOf(part: Part, readings: readonly PlacedReading[]): Record<string, unknown> {
-  const { source, usualTolerance } = deviceOf(part.kind);
+  const { source } = deviceOf(part.kind);
   const measured = readings.some(
     ({ reading }) => reading.kind === 'volts' && reading.across === part.ref && reading.statistic !== 'ripple',
   );
-  if (measured && source) return { tolerance: MEASURED_SUPPLY };
-  // Where a marking or label does not say.
-  return part.tolerance !== undefined || usualTolerance === undefined ? {} : { tolerance: usualTolerance };
+  if (!measured || !source) return {};
+  // What was learnt before a rework says less than what is read now.
+  const field = deviceOf(part.kind).toleranced?.(part).field ?? '';
+  const { [field]: _, ...spread } = part.spread ?? {};
+  return { tolerance: MEASURED_SUPPLY, spread };
 }

@@ -1,6 +1,6 @@
 import { type Circuit, celsiusOf, partOfKind, suppliesOf } from '../circuit/index.ts';
 import { ledVoltsAt, type Part } from '../device/index.ts';
-import type { EstimateReading, MeterLoad } from '../estimate/index.ts';
+import { combined, type EstimateReading, type MeterLoad, readingPlace } from '../estimate/index.ts';
 import { completeInLine } from '../in-line/index.ts';
 import { formatEngineering, type Uncertain } from '../quantity/index.ts';
 import { isAlternating } from '../solve/index.ts';
@@ -64,34 +64,22 @@ export function placedReadings(specimen: Specimen, circuit: Circuit, rework: num
         taken: JSON.stringify([entry.place, entry.condition]),
         meter: entry.meter,
       };
-      const before = latest.get(keyOf(reading));
-      latest.set(keyOf(reading), before ? withEarlier(placed, before) : placed);
+      const before = latest.get(readingPlace(reading));
+      latest.set(readingPlace(reading), before ? withEarlier(placed, before) : placed);
     }
   }
   return [...latest.values()].map((placed) => leftBeforeLead(placed, specimen, board));
 }
 
-/** Two readings of one figure differ by more than this many of their standard deviations: they cannot both be true. */
-const AGAINST_SIGMAS = 3;
-
-/**
- * One meter errs the same way each time, so that reading again with it makes nothing surer and only evens out its last
- * digit; another meter errs in its own way, and both together are surer than either (JCGM 100, weights by variance).
- */
+/** Two readings of one figure in one condition are one; where they cannot both be true, the later one counts and says so. */
 function withEarlier(placed: PlacedReading, before: PlacedReading): PlacedReading {
   if (placed.taken !== before.taken || placed.doubtful || before.doubtful) return placed;
   // Meters that load the place otherwise show otherwise, and both are right.
   if (placed.load.inputOhms !== before.load.inputOhms || placed.load.burdenOhms !== before.load.burdenOhms) return placed;
-  const [now, then] = [placed.reading, before.reading];
-  if (Math.abs(now.value - then.value) > AGAINST_SIGMAS * Math.hypot(now.uncertainty, then.uncertainty))
-    return { ...placed, against: { entryId: before.entryId, value: then.value } };
   const count = before.meanOf ?? 1;
-  const isSameMeter = placed.meter === before.meter;
-  // What was noted with fewer digits weighs less, with one meter too.
-  const [weight, weightBefore] = [now.uncertainty ** -2, (isSameMeter ? count : 1) * then.uncertainty ** -2];
-  const value = (weightBefore * then.value + weight * now.value) / (weightBefore + weight);
-  const uncertainty = isSameMeter ? Math.min(now.uncertainty, then.uncertainty) : 1 / Math.sqrt(weight + weightBefore);
-  return { ...placed, reading: { ...now, value, uncertainty }, meanOf: count + 1 };
+  const both = combined(before.reading, placed.reading, placed.meter === before.meter, count);
+  if (!both) return { ...placed, against: { entryId: before.entryId, value: before.reading.value } };
+  return { ...placed, reading: { ...placed.reading, ...both }, meanOf: count + 1 };
 }
 
 /** Amps or watts that a power factor makes follow from what else an in-line meter showed. */
@@ -138,11 +126,6 @@ function resolved(place: Place, { nets }: Specimen): Place {
   if (place.at !== 'nets') return place;
   const now = (text: string) => netOf(nets, text)?.name ?? text;
   return { ...place, plus: now(place.plus), ...(place.minus !== undefined && { minus: now(place.minus) }) };
-}
-
-function keyOf(reading: EstimateReading): string {
-  const place = reading.kind === 'amps' ? reading.through : reading.kind === 'watts' ? reading.of : reading.across;
-  return JSON.stringify([reading.kind, place, reading.statistic === 'ripple', reading.kind === 'volts' ? reading.atAmps : undefined]);
 }
 
 type PlacedFigure = Pick<EstimateReading, 'id' | 'value' | 'uncertainty' | 'statistic'>;

@@ -10,6 +10,7 @@ export {
   withReplacement,
   withSeriesResistor,
 } from './edit-circuit.ts';
+export { ohmsIn } from './ohms.ts';
 export { checkConnections, parseCircuit } from './parse-circuit.ts';
 export { type Circuit, circuitSchema, constructionSchema, emptyCircuit } from './schema.ts';
 export {

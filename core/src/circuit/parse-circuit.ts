@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { PART_KINDS } from '../device/index.ts';
+import { deviceOf, PART_KINDS } from '../device/index.ts';
 import { type CircuitError, fail, type Result, succeed } from './circuit-error.ts';
 import { type Circuit, circuitSchema } from './schema.ts';
 
@@ -26,6 +26,13 @@ export function checkConnections(circuit: Circuit): Result<Circuit> {
   for (const [index, { ref }] of circuit.parts.entries()) {
     if (seen.has(ref)) return fail('duplicate-ref', `Two parts are called ${ref}; every ref must be its own.`, `parts.${index}.ref`);
     seen.add(ref);
+  }
+  for (const [index, part] of circuit.parts.entries()) {
+    const missing = deviceOf(part.kind)
+      .dependsOn?.(part)
+      .find((ref) => !circuit.parts.some((other) => other.ref === ref && other.kind === 'resistor'));
+    if (missing !== undefined)
+      return fail('unknown-ref', `${part.ref} is set by ${missing}, which is no resistor of this circuit.`, `parts.${index}.sense`);
   }
   const { ground } = circuit;
   if (ground !== undefined && !circuit.parts.some((part) => (part.pins as readonly string[]).includes(ground))) {

@@ -27,6 +27,13 @@ describe('what is taken where nothing is said', () => {
   it('a chip bears what is usual for its body, from 20 mA of a round one to 350 mA of a 3535', () => {
     const amps = Object.fromEntries(Object.entries(LED_BODIES).map(([body, { ratedAmps }]) => [body, ratedAmps]));
     expect(amps).toEqual({
+      '0603': 0.02,
+      '0805': 0.02,
+      '1206': 0.02,
+      '10mm': 0.03,
+      '4014': 0.06,
+      '5054': 0.15,
+      '7030': 0.15,
       '3mm': 0.02,
       '5mm': 0.02,
       '8mm': 0.03,

@@ -36,14 +36,17 @@ export interface DeviceDefinition<Kind extends string, Schema extends z.ZodType>
   /** The pins whose volts it sets by itself. */
   readonly drives?: readonly number[];
 
-  /** The field that `tolerance` speaks of. */
-  readonly toleranced?: string;
-  /** Of that field, relative, ± at 95 %, where a part does not say: what is usual. Undefined where none is assumed. */
-  readonly usualTolerance?: number;
+  /** The field that `tolerance` speaks of, and where a part does not say the class spread of its kind: relative, ± at 95 %. */
+  toleranced?(part: z.infer<Schema>): Toleranced;
   /** Values that hold where a part does not state them, by field: its kind's class values, and shifts that are 0. */
   implied?(part: z.infer<Schema>): Readonly<Record<string, number>>;
   /** What an estimate may learn of it beside its toleranced field, with one standard deviation before any reading. */
-  learns?(part: z.infer<Schema>): { readonly field: string; readonly value: number; readonly uncertainty: number };
+  learns?(part: z.infer<Schema>): readonly Learnt[];
+
+  /** What readings may teach its values to be, by field, from least to most: beyond, it would be another thing altogether. */
+  possible?(part: z.infer<Schema>): Readonly<Record<string, readonly [number, number]>>;
+  /** Refs of other parts of the circuit whose ohms its law follows. */
+  dependsOn?(part: z.infer<Schema>): readonly string[];
 
   /** What it may take, stated or usual. */
   ratings?(part: z.infer<Schema>): readonly Rating[];
@@ -67,6 +70,20 @@ export interface DeviceDefinition<Kind extends string, Schema extends z.ZodType>
   readonly readings?: readonly PlaceOfReading[];
   /** The ways in which it fails, the commonest first. */
   readonly fails: readonly Failure[];
+}
+
+/** A value that is not exact, though nothing was said of how far it is off. */
+export interface Toleranced {
+  readonly field: string;
+  /** Relative, ± at 95 %. */
+  readonly usual: number;
+}
+
+/** Something that readings can teach, with what is known before them: one standard deviation. */
+export interface Learnt {
+  readonly field: string;
+  readonly value: number;
+  readonly uncertainty: number;
 }
 
 /** `volts` across it, live; `ohms` of it, dead; `alone`: lit by itself from a bench supply, dead. */

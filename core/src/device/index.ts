@@ -10,11 +10,19 @@ export {
   typicalCell,
 } from './battery/cells.ts';
 export { type BatteryPart, cellOf } from './battery/definition.ts';
-export type { CapacitorPart } from './capacitor/definition.ts';
-export type { Failure, PlaceOfReading, SourceFacts, TypedGrammar, TypedPart } from './definition.ts';
-export type { BlockLaw, CurveLaw, CurvePoint, PartBuilder, SourceWave, Surroundings } from './law.ts';
+export { type CapacitorPart, hasSafetyClass, isElectrolytic } from './capacitor/definition.ts';
+export type { Failure, Learnt, PlaceOfReading, SourceFacts, TypedGrammar, TypedPart } from './definition.ts';
+export type { BlockLaw, CurveLaw, CurvePoint, OhmsOf, PartBuilder, SourceWave, Surroundings } from './law.ts';
 export { type ChipModel, chipVoltsAt, THERMAL_VOLTS } from './led/chip-model.ts';
-export { LED_BODIES, LED_BODY_NAMES, LED_COLOUR_NAMES, LED_COLOURS, type LedBodyName, type LedColourName } from './led/colours.ts';
+export {
+  LED_BODIES,
+  LED_BODY_NAMES,
+  LED_COLOUR_NAMES,
+  LED_COLOURS,
+  type LedBodyName,
+  type LedColourName,
+  ledClassOf,
+} from './led/colours.ts';
 export { chipLawOf, chipModelOf, type LedPart, ledVoltsAt, voltsPerKelvinOf } from './led/definition.ts';
 export { type ChipFit, type ChipPoint, fitChip, typicalChip } from './led/fit-chip.ts';
 export { JunctionLaw } from './led/junction-law.ts';

@@ -68,4 +68,8 @@ export function steadyWave(volts: number): SourceWave {
 export interface Surroundings {
   /** Of the part: its own where given, else the circuit's. */
   readonly celsius: number;
+  readonly ohmsOf?: OhmsOf;
 }
+
+/** The ohms of a resistor of the circuit, by its ref; undefined for what is none. */
+export type OhmsOf = (ref: string) => number | undefined;

@@ -25,7 +25,10 @@ export const partBase = {
   ref: refSchema,
   rated: ratedSchema.optional(),
   celsius: z.number().min(-100).max(500).optional(),
+  /** Relative, ± at 95 %, of the value that its kind is sold by. */
   tolerance: z.number().positive().max(1).optional(),
+  /** One standard deviation of values by their field, in their unit, where readings have taught it. */
+  spread: z.record(z.string().max(40), z.number().positive()).optional(),
   marking: z.string().max(200).optional(),
   note: z.string().max(2000).optional(),
 };

@@ -136,8 +136,12 @@ describe.each(PART_KINDS)('the part kind %s', (kind) => {
       const [said, meant] = [expansionOf(plainPart(kind, { [field]: value })), expansionOf(part)];
       expect(said.linear).toEqual(meant.linear);
     }
-    if (device.toleranced !== undefined) expect({ ...part, ohms: 1, ...device.implied?.(part) }).toHaveProperty(device.toleranced);
-    if (device.learns) expect(device.learns(part).uncertainty).toBeGreaterThan(0);
+    const learnt = device.learns?.(part) ?? [];
+    const toleranced = device.toleranced?.(part);
+    for (const field of [...learnt.map((one) => one.field), ...(toleranced ? [toleranced.field] : [])])
+      expect({ ...part, ...device.implied?.(part) }).toHaveProperty(field);
+    for (const { value, uncertainty } of learnt) expect([Number.isFinite(value), uncertainty > 0]).toEqual([true, true]);
+    if (toleranced) expect(toleranced.usual).toBeGreaterThan(0);
   });
 
   it('tells a source by its volts, which scale', () => {
@@ -177,18 +181,57 @@ describe('kinds that tell by temperature', () => {
 });
 
 describe('what is assumed where nothing is said', () => {
+  // Class spreads at 95 %: what shops sell where nothing is printed, EN 50160 for mains.
   it.each([
-    ['resistor', 0.05],
-    ['dc', 0.05],
-    ['battery', 0.06],
-    ['thermistor', 0.2],
-    ['varistor', 0.1],
-    ['capacitor', undefined],
-  ] as const)('a %s is within %s of its value', (kind, tolerance) => {
-    expect(deviceOf(kind).usualTolerance).toBe(tolerance);
+    ['resistor', 'ohms', 0.05],
+    ['dc', 'volts', 0.05],
+    ['ac', 'voltsRms', 0.1],
+    ['battery', 'openVolts', 0.06],
+    ['thermistor', 'ohms', 0.2],
+    ['varistor', 'volts', 0.1],
+    ['inductor', 'henries', 0.2],
+    ['zener', 'zenerVolts', 0.05],
+    ['fuse', 'ohms', 0.5],
+    ['switch', 'ohms', 0.5],
+    ['sink', 'amps', 0.1],
+    ['mosfet', 'thresholdVolts', 0.4],
+    ['converter', 'outVolts', 0.04],
+  ] as const)('a %s is known in its %s within %s', (kind, field, usual) => {
+    expect(deviceOf(kind).toleranced?.(plainPart(kind))).toEqual({ field, usual });
   });
 
-  it('an unmarked LED is off its class curve by 0.1 V, one standard deviation (the open format’s default)', () => {
-    expect(deviceOf('led').learns?.(plainPart('led'))).toEqual({ field: 'voltsShift', value: 0, uncertainty: 0.1 });
+  it('an electrolytic capacitor is within a fifth, a reference within a twenty-fifth', () => {
+    const usualOf = (fields: Readonly<Record<string, unknown>>) => deviceOf('capacitor').toleranced?.(plainPart('capacitor', fields)).usual;
+    expect([usualOf({ farads: 1e-6 }), usualOf({ farads: 0.9e-6 }), usualOf({ farads: 1e-6, rated: { class: 'X2' } })]).toEqual([0.2, 0.1, 0.1]);
+    expect(deviceOf('sink').toleranced?.(plainPart('sink', { amps: undefined, referenceVolts: 0.6, senseOhms: 10 }))).toEqual({
+      field: 'referenceVolts',
+      usual: 0.04,
+    });
+  });
+
+  // One standard deviation: what readings may teach beside the value that a part is sold by.
+  it.each([
+    ['battery', 'cellOhms', 0.8],
+    ['mosfet', 'gain', 0.3],
+    ['bjt', 'beta', 0.3],
+    ['bjt', 'saturationAmps', 0.5],
+    ['sink', 'dropoutVolts', 0.25],
+    ['converter', 'limitAmps', 0.1],
+    ['led', 'seriesOhms', 0.5],
+  ] as const)('a %s is unsure in its %s by %s of it', (kind, field, share) => {
+    const learnt = deviceOf(kind)
+      .learns?.(plainPart(kind))
+      .find((one) => one.field === field);
+    expect((learnt?.uncertainty ?? 0) / (learnt?.value ?? 1)).toBeCloseTo(share, 9);
+  });
+
+  it('an unmarked LED is off its class curve by 0.1 V (the open format’s default), a diode by 0.04 V, an efficiency by 0.04', () => {
+    const learntOf = (kind: 'led' | 'diode' | 'bridge' | 'converter', field: string) =>
+      deviceOf(kind)
+        .learns?.(plainPart(kind))
+        .find((one) => one.field === field)?.uncertainty;
+    expect(learntOf('led', 'voltsShift')).toBe(0.1);
+    expect([learntOf('diode', 'voltsShift'), learntOf('bridge', 'voltsShift')]).toEqual([0.04, 0.04]);
+    expect(learntOf('converter', 'efficiency')).toBe(0.04);
   });
 });

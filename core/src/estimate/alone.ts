@@ -1,32 +1,53 @@
-import { type Circuit, celsiusOf, partOf, partOfKind } from '../circuit/index.ts';
-import { ledVoltsAt } from '../device/index.ts';
+import { type Circuit, celsiusOf, partOf } from '../circuit/index.ts';
+import { deviceOf, isKind, ledVoltsAt, type Part } from '../device/index.ts';
 import { fieldValue, type Parameter } from '../solve/index.ts';
 import type { EstimateReading } from './readings.ts';
 
-/** A reading of one part by itself, dead: its ohms, or an LED's volts while a bench supply sends a known current through it. */
+type VoltsReading = Extract<EstimateReading, { kind: 'volts' }> & { readonly across: string };
+
+/**
+ * A reading of one part by itself, dead: its ohms, an LED's volts while a bench supply sends a known current through it,
+ * or a source's volts with nothing on it.
+ */
 export type AloneReading =
   | Extract<EstimateReading, { kind: 'ohms' }>
-  | (Extract<EstimateReading, { kind: 'volts' }> & { readonly across: string; readonly atAmps: number });
+  | (VoltsReading & { readonly atAmps: number })
+  | (VoltsReading & { readonly state: 'dead' });
 
 export function isAlone(reading: EstimateReading): reading is AloneReading {
-  return reading.kind === 'ohms' || (reading.kind === 'volts' && reading.atAmps !== undefined);
+  if (reading.kind === 'ohms') return true;
+  return reading.kind === 'volts' && typeof reading.across === 'string' && (reading.atAmps !== undefined || reading.state === 'dead');
 }
 
 export function canBeReadAlone(circuit: Circuit, reading: AloneReading): boolean {
-  if (typeof reading.across !== 'string') return false;
-  return (reading.kind === 'ohms' ? partOf(circuit, reading.across) : partOfKind(circuit, reading.across, 'led')) !== undefined;
+  const part = partOf(circuit, reading.across);
+  if (!part) return false;
+  return reading.kind === 'ohms' || (reading.atAmps === undefined ? deviceOf(part.kind).source !== undefined : isKind(part, 'led'));
 }
 
 /** What the reading would show of the circuit's part as it is. */
 export function readAlone(circuit: Circuit, reading: AloneReading): number {
   if (reading.kind === 'ohms') return fieldValue(circuit, { ref: reading.across, field: 'ohms' });
-  const part = partOfKind(circuit, reading.across, 'led');
-  return part ? ledVoltsAt(part, reading.atAmps, { celsius: celsiusOf(circuit, part) }) : Number.NaN;
+  const part = partOf(circuit, reading.across);
+  return part ? shownBy(circuit, part, reading.atAmps) : Number.NaN;
 }
 
-/** The derivative of that by one value of the circuit; what is unknown of an LED is a shift of all its chips. */
+function shownBy(circuit: Circuit, part: Part, atAmps: number | undefined): number {
+  if (atAmps === undefined) return deviceOf(part.kind).source?.volts(part) ?? Number.NaN;
+  return isKind(part, 'led') ? ledVoltsAt(part, atAmps, { celsius: celsiusOf(circuit, part) }) : Number.NaN;
+}
+
+const RELATIVE_STEP = 1e-5;
+const STEP_FROM_NOTHING = 1e-6;
+
+/** The derivative of that by one value of the circuit. */
 export function slopeAlone(circuit: Circuit, reading: AloneReading, { ref, field }: Parameter): number {
   if (ref !== reading.across) return 0;
   if (reading.kind === 'ohms') return field === 'ohms' ? 1 : 0;
-  return field === 'voltsShift' ? (partOfKind(circuit, ref, 'led')?.series ?? 1) : 0;
+  const part = partOf(circuit, ref);
+  if (!part) return 0;
+  const value = fieldValue(circuit, { ref, field });
+  const step = Math.max(RELATIVE_STEP * Math.abs(value), STEP_FROM_NOTHING);
+  const at = (moved: number) => shownBy(circuit, { ...part, [field]: moved }, reading.atAmps);
+  return (at(value + step) - at(value - step)) / (2 * step);
 }

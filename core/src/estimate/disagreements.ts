@@ -1,5 +1,17 @@
-import { type Circuit, freshRef, partOf, suppliesOf, withFields, withReplacement, withSeriesResistor } from '../circuit/index.ts';
-import { type BatteryPart, cellOf, deviceOf, isKind, type Part } from '../device/index.ts';
+import { type Circuit, freshRef, partOf, partsOfKind, suppliesOf, withFields, withReplacement, withSeriesResistor } from '../circuit/index.ts';
+import {
+  type BatteryPart,
+  CHEMISTRIES,
+  type Chemistry,
+  cellOf,
+  cellSize,
+  deviceOf,
+  isKind,
+  LED_BODIES,
+  type LedBodyName,
+  ledClassOf,
+  type Part,
+} from '../device/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { fieldValue } from '../solve/index.ts';
 import { type Fit, fitReadings } from './fit.ts';
@@ -27,6 +39,7 @@ interface LeadResistance {
   readonly cause: 'lead';
   /** Of the source that the lead comes from. */
   readonly ref: string;
+  readonly source: SourceSort;
   readonly ohms: number;
   /** What would stand at the two ends of the lead, where current is direct. */
   readonly ends?: { readonly sourceVolts: number; readonly boardVolts: number };
@@ -40,11 +53,19 @@ interface WrongPart {
   readonly as: PartAs;
 }
 
+/** What a source is, for what its resistance is called. */
+export type SourceSort = 'cells' | 'generator' | 'mains' | 'supply';
+
 /** How a part would differ from what was entered. */
 export type PartAs =
   | { readonly code: 'value'; readonly unit: Unit; readonly entered: number }
+  | { readonly code: 'reference'; readonly entered: number; readonly sense: readonly string[] }
   | { readonly code: 'cell'; readonly entered: number; readonly cells: number /** 0 to 1. */; readonly charge?: number }
-  | { readonly code: 'chip-volts' }
+  | { readonly code: 'source-ohms'; readonly source: SourceSort; readonly entered: number; readonly cells: number }
+  | { readonly code: 'other-cells'; readonly chemistry: Chemistry; readonly cells: number; readonly entered: string }
+  | { readonly code: 'chip-volts' | 'junction-volts' }
+  | { readonly code: 'chip-ohms'; readonly entered: number }
+  | { readonly code: 'body'; readonly body: LedBodyName; readonly entered: LedBodyName | undefined }
   | { readonly code: 'lit-in-parallel' | 'lit-in-series'; readonly of: number }
   | { readonly code: 'open' };
 
@@ -78,6 +99,8 @@ export function disagreementsOf(circuit: Circuit, readings: readonly EstimateRea
     ...wrongParts(circuit, readings, fit),
     ...mistakenJoins(circuit, readings, fit),
     ...darkChips(circuit, readings, fit),
+    ...wrongBodies(circuit, readings, fit),
+    ...wrongCells(circuit, readings, fit),
   ];
   return causes
     .filter(({ mends }) => mends > WORTH_NAMING)
@@ -138,13 +161,15 @@ function leads(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit)
     if (!(ohms > 0)) return [];
     const ends = endsOfLead(freed, circuit, supply.ref);
     const unlikely = lostShare(freed, ref, supply.ref) > USUAL_LEAD_SHARE ? LARGE_LEAD : 0;
-    return [{ cause: 'lead', ref: supply.ref, ohms, ...(ends && { ends }), mends: fallOf(fit, freed), unlikely }];
+    const source = sourceSortOf(supply);
+    return [{ cause: 'lead', ref: supply.ref, source, ohms, ...(ends && { ends }), mends: fallOf(fit, freed), unlikely }];
   });
 }
 
 function wrongParts(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
-  return fit.unknowns.map(({ ref, field, prior }): Suspect => {
+  return fit.unknowns.flatMap(({ ref, field, prior }): Suspect[] => {
     const part = partOf(circuit, ref);
+    if (!part) return [];
     const free: Unknown = {
       ref,
       field,
@@ -155,18 +180,88 @@ function wrongParts(circuit: Circuit, readings: readonly EstimateReading[], fit:
     };
     const freed = fitReadings(circuit, readings, { freed: [free] });
     const value = freed.ok ? fieldValue(freed.value.circuit, { ref, field }) : Number.NaN;
-    return { cause: 'part', ref, value, as: asOf(part, field, value, prior.value), mends: fallOf(fit, freed), unlikely: 1 };
+    if (!isPossible(part, field, value)) return [];
+    return [{ cause: 'part', ref, value, as: asOf(part, field, value, prior.value), mends: fallOf(fit, freed), unlikely: 1 }];
   });
 }
 
-const UNIT_OF_FIELD: Readonly<Record<string, Unit>> = { ohms: 'ohms', farads: 'farads', henries: 'henries', amps: 'amps' };
+/** A cause is offered only where there are such parts: no cell above its full volts, no chip far off its curve, nothing below nothing. */
+function isPossible(part: Part, field: string, value: number): boolean {
+  const [least, most] = deviceOf(part.kind).possible?.(part)[field] ?? [field === 'volts' ? Number.NEGATIVE_INFINITY : 0, Number.POSITIVE_INFINITY];
+  return value >= least && value <= most && (value > 0 || least < 0);
+}
 
-function asOf(part: Part | undefined, field: string, value: number, entered: number): PartAs {
-  if (isKind(part, 'battery') && value < entered) {
+const UNIT_OF_FIELD: Readonly<Record<string, Unit>> = {
+  ohms: 'ohms',
+  onOhms: 'ohms',
+  farads: 'farads',
+  henries: 'henries',
+  amps: 'amps',
+  limitAmps: 'amps',
+  saturationAmps: 'amps',
+  beta: 'one',
+  gain: 'one',
+  efficiency: 'one',
+};
+
+function asOf(part: Part, field: string, value: number, entered: number): PartAs {
+  if (isKind(part, 'battery') && field === 'openVolts' && value < entered) {
     const charge = chargeOf(part, value);
     return { code: 'cell', entered, cells: part.series ?? 1, ...(charge !== undefined && { charge }) };
   }
-  return field === 'voltsShift' ? { code: 'chip-volts' } : { code: 'value', unit: UNIT_OF_FIELD[field] ?? 'volts', entered };
+  if (deviceOf(part.kind).source && (field === 'cellOhms' || field === 'ohms'))
+    return { code: 'source-ohms', source: sourceSortOf(part), entered, cells: isKind(part, 'battery') ? (part.series ?? 1) : 1 };
+  if (field === 'voltsShift') return { code: isKind(part, 'led') ? 'chip-volts' : 'junction-volts' };
+  if (field === 'seriesOhms') return { code: 'chip-ohms', entered };
+  if (isKind(part, 'sink') && field === 'referenceVolts') return { code: 'reference', entered, sense: part.sense ?? [] };
+  return { code: 'value', unit: UNIT_OF_FIELD[field] ?? 'volts', entered };
+}
+
+/** Of less, an alternating source is a generator's: no socket gives it. */
+const LEAST_MAINS_VOLTS = 50;
+
+function sourceSortOf({ kind, ...part }: Part): SourceSort {
+  const { source } = deviceOf(kind);
+  if (source?.isCell) return 'cells';
+  if (!source?.hertz) return 'supply';
+  return source.volts({ kind, ...part } as Part) < LEAST_MAINS_VOLTS ? 'generator' : 'mains';
+}
+
+/** An LED whose curve is its body's, in every other body that carries another current. */
+function wrongBodies(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
+  return partsOfKind(circuit, 'led').flatMap((part): Suspect[] => {
+    if (part.model || part.points || part.seriesOhms !== undefined) return [];
+    const own = ledClassOf(part.colour, part.body).atAmps;
+    return REPRESENTATIVE_BODIES.filter((body) => LED_BODIES[body].ratedAmps !== own).map((body): Suspect => {
+      const mends = fallOf(fit, fitReadings(withFields(circuit, part.ref, { body }), readings));
+      return { cause: 'part', ref: part.ref, value: LED_BODIES[body].ratedAmps, as: { code: 'body', body, entered: part.body }, mends, unlikely: 1 };
+    });
+  });
+}
+
+/** One for each usual current. */
+const REPRESENTATIVE_BODIES = ['5mm', '2835', '5730', '3535'] as const satisfies readonly LedBodyName[];
+
+/** Cells of another number or chemistry than was entered. */
+const OTHER_CELLS = 2;
+
+function wrongCells(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
+  return partsOfKind(circuit, 'battery').flatMap((part): Suspect[] => {
+    const { ref, chemistry, size, series = 1 } = part;
+    if (!chemistry || part.openVolts !== undefined) return [];
+    const others = [
+      ...[series - 1, series + 1].filter((cells) => cells > 0).map((cells) => ({ chemistry, cells })),
+      ...CHEMISTRIES.filter((other) => other !== chemistry && (size === undefined || cellSize(other, size))).map((other) => ({
+        chemistry: other,
+        cells: series,
+      })),
+    ];
+    return others.map((other): Suspect => {
+      const changed = withFields(circuit, ref, { chemistry: other.chemistry, series: other.cells });
+      const as: PartAs = { code: 'other-cells', ...other, entered: `${series} × ${chemistry}` };
+      return { cause: 'part', ref, value: other.cells, as, mends: fallOf(fit, fitReadings(changed, readings)), unlikely: OTHER_CELLS };
+    });
+  });
 }
 
 /** Two nets that are one in truth: each pair that a part lies between, bridged. */

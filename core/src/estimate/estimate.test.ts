@@ -27,6 +27,8 @@ describe('fit of readings', () => {
       ['V1', expect.closeTo(0.125, 9)],
       ['R1', expect.closeTo(0.675, 9)],
       ['D1', expect.closeTo(0.1, 9)],
+      // Half of the 9 ohm of its class.
+      ['D1', expect.closeTo(4.5, 9)],
     ]);
   });
 
@@ -279,11 +281,11 @@ describe('a part read alone', () => {
 
 describe('ripple as a reading', () => {
   const smoothed = circuitOf([
-    { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 12, hertz: 50, ohms: 0.2 },
-    { ref: 'B1', kind: 'bridge', pins: ['L', 'N', 'p', 'm'] },
+    { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 12, hertz: 50, ohms: 0.2, tolerance: 0.005 },
+    { ref: 'B1', kind: 'bridge', pins: ['L', 'N', 'p', 'm'], spread: { voltsShift: 0.01 } },
     { ref: 'C1', kind: 'capacitor', pins: ['p', 'm'], farads: 100e-6, tolerance: 0.4 },
-    { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 330 },
-    { ref: 'D1', kind: 'led', pins: ['a', 'm'], series: 3 },
+    { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 330, tolerance: 0.01 },
+    { ref: 'D1', kind: 'led', pins: ['a', 'm'], series: 3, spread: { voltsShift: 0.01, seriesOhms: 0.1 } },
   ]);
   const farads = (fit: Fit) => fit.unknowns.find(({ ref }) => ref === 'C1')?.posterior;
 

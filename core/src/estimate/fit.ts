@@ -18,6 +18,8 @@ import { type AloneReading, canBeReadAlone, isAlone, readAlone, slopeAlone } fro
 import { drawnLimits, type Limits, type Posterior, profiledLimits } from './limits.ts';
 import { readingFigure, signOf, withMeters, withoutMeters } from './reading-figure.ts';
 import type { EstimateReading } from './readings.ts';
+import { withoutRepeats } from './repeated.ts';
+import { withSourceOhms } from './source-ohms.ts';
 import { type Unknown, unknownsOf } from './unknowns.ts';
 
 /** What the readings say together. */
@@ -53,8 +55,8 @@ export interface Fit {
   limits(wanted: Figure): Limits | undefined;
   /** The uncertainty that `wanted` would have after one more reading of `reading` with that uncertainty. */
   afterReading(wanted: Figure, reading: Figure, uncertainty: number): number;
-  /** The same after one unknown itself was measured, as ohms of a part alone are. */
-  afterKnowing(wanted: Figure, unknown: Unknown, uncertainty: number): number;
+  /** The same after a reading of one part by itself. */
+  afterAlone(wanted: Figure, reading: AloneReading): number;
 }
 
 const MAX_STEPS = 30;
@@ -72,10 +74,12 @@ export interface FitOptions {
  * priors, so the normal matrix is the identity plus what the readings add, and always regular.
  */
 export function fitReadings(
-  circuit: Circuit,
-  readings: readonly EstimateReading[],
+  found: Circuit,
+  taken: readonly EstimateReading[],
   { freed = [], solve = solveWarmed }: FitOptions = {},
 ): Result<Fit> {
+  const readings = withoutRepeats(taken);
+  const circuit = withSourceOhms(found, readings);
   const isFreed = (unknown: Unknown) => freed.some(({ ref, field }) => ref === unknown.ref && field === unknown.field);
   const unknowns = [...unknownsOf(circuit).filter((unknown) => !isFreed(unknown)), ...freed];
   const alone = readings.filter(isAlone);
@@ -242,12 +246,7 @@ class ReadingModel {
         return state.warmed.solution.regime === 'dc' ? drawnLimits(posterior) : profiledLimits(posterior);
       },
       afterReading: (wanted, reading, uncertainty) => updated(scaledGradient(wanted), scaledGradient(reading), uncertainty),
-      afterKnowing: (wanted, unknown, uncertainty) => {
-        const h = Float64Array.from(unknowns, ({ ref, field, prior }) =>
-          ref === unknown.ref && field === unknown.field ? prior.uncertainty : 0,
-        );
-        return updated(scaledGradient(wanted), h, uncertainty);
-      },
+      afterAlone: (wanted, reading) => updated(scaledGradient(wanted), this.aloneRow(state, reading), reading.uncertainty),
     });
   }
 

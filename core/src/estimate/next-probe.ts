@@ -1,5 +1,5 @@
-import { celsiusOf, partOfKind } from '../circuit/index.ts';
-import { deviceOf, ledVoltsAt } from '../device/index.ts';
+import { celsiusOf, partsOfKind } from '../circuit/index.ts';
+import { deviceOf, ledVoltsAt, ratedChipAmps } from '../device/index.ts';
 import { readingUncertainty, type Unit } from '../quantity/index.ts';
 import type { Figure } from '../solve/index.ts';
 import { figureIn } from '../solve/index.ts';
@@ -23,6 +23,8 @@ export interface ProbeProposal {
 const EFFORT = { volts: 1, ohms: 1.3, amps: 1.1, watts: 1.1 } as const;
 /** A chip is found, a supply set and limited, and two probes are held on it. */
 const EFFORT_ALONE = 1.8;
+/** What a bench supply holds steadily, A. */
+const LEAST_CHIP_AMPS = 1e-3;
 /** How well a bench supply's current is known, relative. */
 const SUPPLY_SHARE = 0.01;
 /** What a contact with live mains weighs against that: a dead or in-line reading that does nearly as well comes first. */
@@ -86,11 +88,13 @@ export function proposeProbes(
     const expectedUncertainty = fit.afterReading(wanted, figure, uncertainty);
     proposals.push({ kind: quantity, ref: inLine as string, state: 'live', contact: false, now, expectedUncertainty });
   }
-  for (const unknown of fit.unknowns) {
-    if (unknown.field !== 'ohms' || isTaken('ohms', unknown.ref)) continue;
-    const uncertainty = readingUncertainty('ohms', unknown.posterior.value, displayStep('ohms', unknown.posterior.value));
-    const expectedUncertainty = fit.afterKnowing(wanted, unknown, uncertainty);
-    proposals.push({ kind: 'ohms', ref: unknown.ref, state: 'dead', contact: false, now, expectedUncertainty });
+  for (const part of fit.circuit.parts) {
+    const { ref } = part;
+    const unknown = fit.unknowns.find((one) => one.ref === ref && one.field === 'ohms');
+    if (!unknown || isTaken('ohms', ref) || !deviceOf(part.kind).readings?.includes('ohms')) continue;
+    const { value } = unknown.posterior;
+    const reading = { id: ref, kind: 'ohms', across: ref, value, uncertainty: readingUncertainty('ohms', value, displayStep('ohms', value)) } as const;
+    proposals.push({ kind: 'ohms', ref, state: 'dead', contact: false, now, expectedUncertainty: fit.afterAlone(wanted, reading) });
   }
   if (litAlone) proposals.push(...chipsAlone(fit, wanted, now).filter(({ ref }) => !isTaken('alone', ref)));
   return proposals
@@ -98,19 +102,22 @@ export function proposeProbes(
     .sort((a, b) => score(b, mains, benchState) - score(a, mains, benchState));
 }
 
-/** One chip of each LED, with about the current that it is driven with. */
-function chipsAlone({ circuit, solution, unknowns, afterKnowing }: Fit, wanted: Figure, now: number): readonly ProbeProposal[] {
-  return unknowns.flatMap((unknown): ProbeProposal[] => {
-    const part = unknown.field === 'voltsShift' ? partOfKind(circuit, unknown.ref, 'led') : undefined;
-    const driven = solution.leds[unknown.ref]?.chip.amps.avg ?? 0;
-    if (!part || !(driven > 0)) return [];
-    const chipAmps = Math.max(1e-3, Number(driven.toPrecision(1)));
+/** One chip of each LED, with about the current that it is driven with, and no more than it bears. */
+function chipsAlone({ circuit, solution, afterAlone }: Fit, wanted: Figure, now: number): readonly ProbeProposal[] {
+  return partsOfKind(circuit, 'led').flatMap((part): ProbeProposal[] => {
+    const driven = solution.leds[part.ref]?.chip.amps.avg ?? 0;
+    if (!(driven > 0)) return [];
+    const most = ratedChipAmps(part).value;
+    const chipAmps = Math.min(most, Math.max(LEAST_CHIP_AMPS, Number(Math.min(driven, most).toPrecision(1))));
     const chip = { ...part, series: 1, parallel: 1 };
     const around = { celsius: celsiusOf(circuit, part) };
     const volts = ledVoltsAt(chip, chipAmps, around);
     const byCurrent = ledVoltsAt(chip, (1 + SUPPLY_SHARE) * chipAmps, around) - volts;
     const uncertainty = Math.hypot(readingUncertainty('volts', volts, displayStep('volts', volts)), byCurrent);
-    const expectedUncertainty = afterKnowing(wanted, unknown, uncertainty);
+    // One chip's volts are the whole row's, times as many: what goes through the whole is as many times as much.
+    const { series = 1, parallel = 1 } = part;
+    const whole = { value: series * volts, uncertainty: series * uncertainty, atAmps: parallel * chipAmps };
+    const expectedUncertainty = afterAlone(wanted, { id: part.ref, kind: 'volts', across: part.ref, ...whole });
     return [{ kind: 'volts', ref: part.ref, state: 'dead', contact: false, chipAmps, now, expectedUncertainty }];
   });
 }

@@ -7,6 +7,10 @@ const figure = {
   uncertainty: z.number().positive(),
   /** `ripple` is from the lowest to the highest moment of the period. */
   statistic: z.enum(['avg', 'rms', 'ripple']).optional(),
+  /** As the gadget was; volts over a source while it is dead are those with nothing on it. */
+  state: z.enum(['dead', 'charged', 'live']).optional(),
+  /** By name: readings of one figure on one meter share its error. */
+  meter: z.string().max(60).optional(),
 };
 
 /** A reading with one standard uncertainty in its own unit. */

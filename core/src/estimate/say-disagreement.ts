@@ -1,5 +1,5 @@
 import { formatEngineering, type Unit } from '../quantity/index.ts';
-import type { Disagreement, PartAs } from './disagreements.ts';
+import type { Disagreement, PartAs, SourceSort } from './disagreements.ts';
 
 /** What else is known of a disagreement where it is said. */
 export interface DisagreementContext {
@@ -18,9 +18,9 @@ export function sayDisagreement(disagreement: Disagreement, { typed, marked }: D
       return `${subject} ${say(read, kind)} where the others expect ${say(expected, kind)}${sayFactor(factor)}: take it again.`;
     }
     case 'lead': {
-      const { ref, ohms, ends } = disagreement;
+      const { ref, source, ohms, ends } = disagreement;
       const at = ends ? `, with ${say(ends.sourceVolts, 'volts')} at the source and ${say(ends.boardVolts, 'volts')} at the board` : '';
-      return `A lead, crimp or contact of ${say(ohms, 'ohms')} between ${ref} and the board would explain it${at}: read the volts at both ends of the lead while it runs.`;
+      return `${LEADS[source]} of ${say(ohms, 'ohms')} between ${ref} and the board would explain it${at}: read the volts at both ends of the lead while it runs.`;
     }
     case 'part': {
       const { ref, value, as } = disagreement;
@@ -32,6 +32,20 @@ export function sayDisagreement(disagreement: Disagreement, { typed, marked }: D
     }
   }
 }
+
+const LEADS: Readonly<Record<SourceSort, string>> = {
+  cells: 'A contact, lead or spring',
+  generator: 'A lead or winding',
+  mains: 'A lead, crimp or contact',
+  supply: 'An adapter’s own ohms, a lead, crimp or contact',
+};
+
+const SOURCES: Readonly<Record<SourceSort, string>> = {
+  cells: 'The cell',
+  generator: 'The generator',
+  mains: 'The lead of',
+  supply: 'The adapter',
+};
 
 function sayFactor(factor: number | undefined): string {
   if (factor === undefined) return '';
@@ -45,6 +59,20 @@ function sayPart(ref: string, value: number, as: PartAs): string {
       const charged = as.charge === undefined ? '' : `, about ${Math.round(100 * as.charge)} % charged`;
       return `${as.cells > 1 ? `Each cell of ${ref}` : ref} would give ${say(value, 'volts')} with nothing on it instead of ${say(as.entered, 'volts')}${charged}: take it out and read it alone.`;
     }
+    case 'source-ohms': {
+      const whose = as.cells > 1 ? `Each cell of ${ref}` : `${SOURCES[as.source]} ${ref}`;
+      return `${whose} would have ${say(value, 'ohms')} of its own and not ${say(as.entered, 'ohms')}: read the volts with nothing on it, and under load.`;
+    }
+    case 'other-cells':
+      return `${ref} would be ${as.cells} × ${as.chemistry} and not ${as.entered}: look what is in the holder, and read one cell alone.`;
+    case 'body':
+      return `${ref} would be of a body as ${as.body}, for ${say(value, 'amps')}, and not ${as.entered ?? 'a small one'}: measure its sides.`;
+    case 'chip-ohms':
+      return `${ref} would have ${say(value, 'ohms')} in series with each junction and not ${say(as.entered, 'ohms')}: light one chip alone at two currents.`;
+    case 'junction-volts':
+      return `${ref} would have junctions ${say(value, 'volts')} off what is usual: read its volts while it conducts.`;
+    case 'reference':
+      return `${ref} would hold ${say(value, 'volts')} and not ${say(as.entered, 'volts')}${as.sense.length > 0 ? ` over ${as.sense.join(' and ')}` : ''}: read the volts there while it runs, and look up its mark again.`;
     case 'chip-volts':
       return `${ref} would have chips ${say(value, 'volts')} off what is usual for them: light one alone and read its volts.`;
     case 'value': {

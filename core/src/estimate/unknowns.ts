@@ -1,5 +1,5 @@
 import type { Circuit } from '../circuit/index.ts';
-import { deviceOf } from '../device/index.ts';
+import { deviceOf, type Learnt, type Part } from '../device/index.ts';
 import { COVERAGE } from '../quantity/index.ts';
 import { fieldValue, type Parameter } from '../solve/index.ts';
 
@@ -8,17 +8,24 @@ export interface Unknown extends Parameter {
   readonly prior: { readonly value: number; readonly uncertainty: number };
 }
 
-/** Every part with a tolerance, in its kind's toleranced field; and what else its kind lets an estimate learn of it. */
+/**
+ * Every part's toleranced value, with its tolerance or the class spread of its kind, and what else its kind lets an
+ * estimate learn of it. What readings have taught already is as unsure as they left it.
+ */
 export function unknownsOf(circuit: Circuit): readonly Unknown[] {
   return circuit.parts.flatMap((part): Unknown[] => {
-    const { ref } = part;
-    const { toleranced, learns } = deviceOf(part.kind);
-    if (learns) {
-      const { field, value, uncertainty } = learns(part);
-      return [{ ref, field, prior: { value, uncertainty } }];
-    }
-    if (part.tolerance === undefined || toleranced === undefined) return [];
-    const value = Math.abs(fieldValue(circuit, { ref, field: toleranced }));
-    return value > 0 ? [{ ref, field: toleranced, prior: { value, uncertainty: (part.tolerance * value) / COVERAGE } }] : [];
+    const { ref, spread } = part;
+    return [...tolerancedOf(circuit, part), ...(deviceOf(part.kind).learns?.(part) ?? [])].flatMap(({ field, value, uncertainty }) => {
+      const known = spread?.[field] ?? uncertainty;
+      return known > 0 ? [{ ref, field, prior: { value, uncertainty: known } }] : [];
+    });
   });
+}
+
+function tolerancedOf(circuit: Circuit, part: Part): readonly Learnt[] {
+  const toleranced = deviceOf(part.kind).toleranced?.(part);
+  if (!toleranced) return [];
+  const { field, usual } = toleranced;
+  const value = fieldValue(circuit, { ref: part.ref, field });
+  return [{ field, value, uncertainty: ((part.tolerance ?? usual) * Math.abs(value)) / COVERAGE }];
 }

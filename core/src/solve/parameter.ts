@@ -51,8 +51,11 @@ export class Nudge {
   ) {
     const { circuit } = system;
     const value = fieldValue(circuit, { ref, field });
-    this.step = value === 0 ? STEP_FROM_NOTHING : RELATIVE_STEP * Math.abs(value);
     const index = circuit.parts.findIndex((part) => part.ref === ref);
+    const part = circuit.parts[index] as Part | undefined;
+    // A shift is about nothing, however near to it it is: a share of it would be less than rounding.
+    const isShift = part !== undefined && deviceOf(part.kind).implied?.(part)[field] === 0;
+    this.step = isShift || value === 0 ? STEP_FROM_NOTHING : RELATIVE_STEP * Math.abs(value);
     this.above = new NudgedSystem(system, index, { [field]: value + this.step });
     this.below = new NudgedSystem(system, index, { [field]: value - this.step });
     const room = Math.max(system.size, system.stateCount);
@@ -75,24 +78,36 @@ export class Nudge {
   }
 }
 
+/** A part whose law differs from the system's. */
+interface ChangedPart {
+  readonly index: number;
+  readonly laws: Equations;
+  readonly memory: Memory;
+  /** From the first slot of its pins to behind the last. */
+  readonly slots: readonly [number, number];
+}
+
 /** A system in which one part has other values, for what is read at given unknowns; it cannot be solved itself. */
 export class NudgedSystem implements Recorded {
   readonly circuit: Circuit;
-  private readonly laws: Equations | undefined;
-  private readonly memory: Memory | undefined;
-  private readonly slots: readonly [number, number];
+  /** The part itself, and those whose laws follow it. */
+  private readonly changed: readonly ChangedPart[];
 
   constructor(
     private readonly system: CircuitSystem,
-    private readonly index: number,
+    index: number,
     fields: Readonly<Record<string, number>>,
   ) {
     const { circuit } = system;
     const part = circuit.parts[index] as Part | undefined;
     this.circuit = part ? withFields(circuit, part.ref, fields) : circuit;
-    this.laws = part && system.lawsOf(index, this.circuit.parts[index]);
-    this.memory = this.laws?.newMemory();
-    this.slots = part ? [system.slotOf[index], system.slotOf[index] + part.pins.length] : [0, 0];
+    const follows = (other: Part) => part !== undefined && deviceOf(other.kind).dependsOn?.(other).includes(part.ref);
+    this.changed = circuit.parts.flatMap((other, at): ChangedPart[] => {
+      if (at !== index && !follows(other)) return [];
+      const laws = system.lawsOf(at, this.circuit.parts[at], this.circuit);
+      const from = system.slotOf[at];
+      return [{ index: at, laws, memory: laws.newMemory(), slots: [from, from + other.pins.length] }];
+    });
   }
 
   get size(): number {
@@ -115,30 +130,29 @@ export class NudgedSystem implements Recorded {
     return this.system.unknownOf;
   }
 
-  private shareModes(): void {
-    if (this.laws) this.system.shareModes(this.index, this.laws);
-  }
-
-  /** The part's own share of the residual. */
+  /** The residual's share of the parts that differ. */
   writePartResidual(x: Float64Array, stage: StageContext | undefined, out: Float64Array): void {
     out.fill(0);
-    if (!this.laws || !this.memory) return;
-    this.shareModes();
-    this.laws.prepare(stage);
-    this.laws.evaluateExactly(x, this.memory);
-    this.laws.addResidual(x, this.memory, out);
+    for (const { index, laws, memory } of this.changed) {
+      this.system.shareModes(index, laws);
+      laws.prepare(stage);
+      laws.evaluateExactly(x, memory);
+      laws.addResidual(x, memory, out);
+    }
   }
 
-  /** The rates of the part's own states; of all others nothing. */
+  /** The rates of those parts' own states; of all others nothing. */
   writePartRates(x: Float64Array, stage: StageContext, out: Float64Array): void {
     out.fill(0);
-    this.laws?.rates(x, stage, out);
+    for (const { laws } of this.changed) laws.rates(x, stage, out);
   }
 
   pinAmps(x: Float64Array, out: Float64Array, stage?: StageContext): void {
     this.system.pinAmps(x, out, stage);
-    out.fill(0, ...this.slots);
-    this.shareModes();
-    this.laws?.addPinAmps(x, out, stage);
+    for (const { slots } of this.changed) out.fill(0, ...slots);
+    for (const { index, laws } of this.changed) {
+      this.system.shareModes(index, laws);
+      laws.addPinAmps(x, out, stage);
+    }
   }
 }

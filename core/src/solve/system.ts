@@ -210,8 +210,8 @@ export class CircuitSystem extends Equations {
   }
 
   /** The laws of one part with other values, in the frame of this system: of the same unknowns, states and pins. */
-  lawsOf(index: number, part: Part): Equations {
-    const laws = new Equations(unfoldAgain(this.circuit, this.elements, index, part), this.capacitorCount);
+  lawsOf(index: number, part: Part, circuit = this.circuit): Equations {
+    const laws = new Equations(unfoldAgain(circuit, this.elements, index, part), this.capacitorCount);
     this.shareModes(index, laws);
     return laws;
   }

@@ -1,4 +1,4 @@
-import { type Circuit, celsiusOf, groundOf } from '../circuit/index.ts';
+import { type Circuit, celsiusOf, groundOf, ohmsIn } from '../circuit/index.ts';
 import { type BlockLaw, type CurveLaw, deviceOf, type Part, type PartBuilder, type SourceWave } from '../device/index.ts';
 
 /** Two terminals. Classes rather than literals: hundreds are made for one solve, and all of a kind must look alike to the engine. */
@@ -133,7 +133,7 @@ export function unfold(circuit: Circuit): Elements {
     elements.slotCount += part.pins.length;
   }
   const { build, begin } = builder(elements);
-  const surroundings = { celsius: celsiusOf(circuit) };
+  const surroundings = { celsius: celsiusOf(circuit), ohmsOf: ohmsIn(circuit) };
   for (let index = 0; index < circuit.parts.length; index++) {
     const part = circuit.parts[index];
     elements.begins.push({
@@ -144,7 +144,7 @@ export function unfold(circuit: Circuit): Elements {
       blocks: elements.blocks.length,
     });
     begin(part, slotOf[index]);
-    deviceOf(part.kind).expand(part, build, part.celsius === undefined ? surroundings : { celsius: part.celsius });
+    deviceOf(part.kind).expand(part, build, part.celsius === undefined ? surroundings : { ...surroundings, celsius: part.celsius });
   }
   for (let index = 0; index < elements.branches.length; index++) elements.branches[index].branch = elements.nodes + index;
   return elements;
@@ -164,7 +164,7 @@ export function unfoldAgain(circuit: Circuit, whole: Elements, index: number, pa
   elements.slotCount = part.pins.length;
   const { build, begin } = builder(elements);
   begin(part, whole.slotOf[index]);
-  deviceOf(part.kind).expand(part, build, { celsius: celsiusOf(circuit, part) });
+  deviceOf(part.kind).expand(part, build, { celsius: celsiusOf(circuit, part), ohmsOf: ohmsIn(circuit) });
   elements.branches.forEach((branch, at) => {
     branch.branch = whole.nodes + elements.from.branches + at;
   });

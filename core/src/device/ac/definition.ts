@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { formatEngineering, readFigures } from '../../quantity/index.ts';
+import { SOURCE_OHMS_SHARE } from '../dc/definition.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
@@ -37,7 +38,9 @@ export const ac: DeviceDefinition<'ac', typeof schema> = {
     isIdeal: ({ ohms = 0, henries = 0 }) => ohms === 0 && henries === 0,
     scaled: (part, share) => ({ ...part, voltsRms: part.voltsRms * share }),
   },
-  toleranced: 'voltsRms',
+  learns: ({ ohms = 0 }) => (ohms > 0 ? [{ field: 'ohms', value: ohms, uncertainty: SOURCE_OHMS_SHARE * ohms }] : []),
+  // What a public supply keeps to (EN 50160).
+  toleranced: () => ({ field: 'voltsRms', usual: 0.1 }),
   ratings: ({ rated }) => statedRatings(rated),
   readings: ['volts'],
   fails: [],

@@ -37,6 +37,16 @@ export function cellOf(part: BatteryPart): CellState {
   };
 }
 
+/**
+ * Of a cell's ohms, relative, one standard deviation: makers of one size differ by half, and a cell that was kept or cooled
+ * has twice its fresh ohms.
+ */
+const OHMS_SHARE = 0.8;
+/** A search may try less than none. */
+const LEAST_OHMS = 1e-4;
+/** Fresh from the charger a cell has a little more than its full volts at rest. */
+const OVER_FULL = 1.05;
+
 /** Series adds volts and ohms; parallel divides ohms. */
 export const battery: DeviceDefinition<'battery', typeof schema> = {
   kind: 'battery',
@@ -47,7 +57,8 @@ export const battery: DeviceDefinition<'battery', typeof schema> = {
   expand: (part, build) => {
     const cell = cellOf(part);
     const series = part.series ?? 1;
-    build.source(0, 1, steadyWave(cell.openVolts * series), (cell.ohms * series) / (part.parallel ?? 1), 0);
+    const ohms = cell.ohms === 0 ? 0 : Math.max(LEAST_OHMS, cell.ohms);
+    build.source(0, 1, steadyWave(cell.openVolts * series), (ohms * series) / (part.parallel ?? 1), 0);
   },
   value: ({ series = 1, parallel = 1, size = '', chemistry }) => {
     const cells = `${series > 1 || parallel > 1 ? `${series}${parallel > 1 ? `×${parallel}` : ''} × ` : ''}${size}`.trim();
@@ -61,8 +72,15 @@ export const battery: DeviceDefinition<'battery', typeof schema> = {
     isCell: true,
   },
   drives: [0],
-  toleranced: 'openVolts',
-  usualTolerance: 0.06,
+  toleranced: () => ({ field: 'openVolts', usual: 0.06 }),
+  learns: (part) => {
+    const { ohms } = cellOf(part);
+    return ohms > 0 ? [{ field: 'cellOhms', value: ohms, uncertainty: OHMS_SHARE * ohms }] : [];
+  },
+  possible: ({ chemistry, ...part }) => ({
+    // A pack that somebody measured without naming its cells can be anything.
+    openVolts: chemistry ? [0, OVER_FULL * cellOf({ ...part, chemistry, openVolts: undefined, charge: 1 }).openVolts] : [0, 1e3],
+  }),
   implied: (part) => ({ openVolts: cellOf(part).openVolts, cellOhms: cellOf(part).ohms }),
   ratings: ({ rated }) => statedRatings(rated),
   readings: ['volts'],

@@ -18,6 +18,14 @@ const schema = z.strictObject({
 
 const DEFAULTS = { beta: 150, reverseBeta: 1, saturationAmps: 1e-14 } as const;
 
+/** A search may try less than none. */
+const [LEAST_BETA, LEAST_SATURATION_AMPS] = [1, 1e-20];
+/**
+ * One standard deviation, relative: gains of one type are sorted into classes of a factor of two, and base-emitter volts
+ * differ by some ten millivolts, which half the saturation current is.
+ */
+const [BETA_SHARE, SATURATION_SHARE] = [0.3, 0.5];
+
 export const bjt: DeviceDefinition<'bjt', typeof schema> = {
   kind: 'bjt',
   name: 'transistor',
@@ -25,7 +33,9 @@ export const bjt: DeviceDefinition<'bjt', typeof schema> = {
   polar: true,
   schema,
   expand: (part, build, { celsius }) => {
-    const { polarity, beta, reverseBeta, saturationAmps } = { ...DEFAULTS, ...part };
+    const { polarity, reverseBeta, ...values } = { ...DEFAULTS, ...part };
+    const beta = Math.max(LEAST_BETA, values.beta);
+    const saturationAmps = Math.max(LEAST_SATURATION_AMPS, values.saturationAmps);
     const thermalVolts = K_OVER_Q * (celsius + 273.15);
     build.block([0, 1, 2], transportLaw(polarity === 'npn' ? 1 : -1, beta, reverseBeta, saturationAmps, thermalVolts));
   },
@@ -33,6 +43,11 @@ export const bjt: DeviceDefinition<'bjt', typeof schema> = {
   symbol: BOX,
   typed: { letter: 'Q', words: ['transistor', 'npn', 'pnp'], telling: ['npn', 'pnp'], example: 'Q1 npn', lookedUp: true, read },
   across: [0, 2],
+  implied: ({ beta = DEFAULTS.beta, saturationAmps = DEFAULTS.saturationAmps }) => ({ beta, saturationAmps }),
+  learns: ({ beta = DEFAULTS.beta, saturationAmps = DEFAULTS.saturationAmps }) => [
+    { field: 'beta', value: beta, uncertainty: BETA_SHARE * beta },
+    { field: 'saturationAmps', value: saturationAmps, uncertainty: SATURATION_SHARE * saturationAmps },
+  ],
   ratings: ({ rated }) => statedRatings(rated),
   fails: ['short', 'open'],
 };

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { DeviceDefinition } from '../definition.ts';
-import { junctionLaw, TYPICAL_DIODES } from '../diode/junction.ts';
+import { DIODE_VOLTS_SPREAD, junctionLaw, TYPICAL_DIODES } from '../diode/junction.ts';
 import { diodeModelSchema } from '../led/model-schema.ts';
 import { fourPins, partBase } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
@@ -14,6 +14,8 @@ const schema = z.strictObject({
   /** Of one diode. */
   model: diodeModelSchema.optional(),
   voltsPerKelvin: z.number().min(-0.1).max(0.1).optional(),
+  /** At any current: what an estimate learns. */
+  voltsShift: z.number().min(-2).max(2).optional(),
 });
 
 /** From each AC pin to plus, from minus to each AC pin: pins of each diode's anode and cathode. */
@@ -44,6 +46,9 @@ export const bridge: DeviceDefinition<'bridge', typeof schema> = {
     lookedUp: true,
     read: (words) => (words.length === 0 ? { fields: {} } : `“${words[0]}” says nothing of a bridge.`),
   },
+  implied: () => ({ voltsShift: 0 }),
+  possible: () => ({ voltsShift: [-0.5, 0.5] }),
+  learns: ({ voltsShift = 0 }) => [{ field: 'voltsShift', value: voltsShift, uncertainty: DIODE_VOLTS_SPREAD }],
   ratings: ({ rated }) => statedRatings(rated),
   fails: ['short', 'open'],
 };

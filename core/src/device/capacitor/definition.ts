@@ -18,6 +18,20 @@ const schema = z.strictObject({
 
 export type CapacitorPart = z.infer<typeof schema>;
 
+/** From here on a capacitor without a safety class is an electrolytic one as a rule, F. */
+const ELECTROLYTIC_FARADS = 1e-6;
+const SAFETY_CLASS = /^[XY][1-4]?$/i;
+
+/** Of a class made for mains (IEC 60384-14): X across its lines, Y from a line to what can be touched. */
+export function hasSafetyClass({ rated }: Pick<CapacitorPart, 'rated'>): boolean {
+  return SAFETY_CLASS.test(rated?.class ?? '');
+}
+
+/** By its size: polar, and with a life of its own. */
+export function isElectrolytic(part: Pick<CapacitorPart, 'farads' | 'rated'>): boolean {
+  return part.farads >= ELECTROLYTIC_FARADS && !hasSafetyClass(part);
+}
+
 /** A capacitance behind a series resistance; open to direct current. */
 export const capacitor: DeviceDefinition<'capacitor', typeof schema> = {
   kind: 'capacitor',
@@ -29,7 +43,7 @@ export const capacitor: DeviceDefinition<'capacitor', typeof schema> = {
   value: ({ farads, rated }) => `${formatEngineering(farads, 'farads').text}${rated?.class ? ` ${rated.class}` : ''}`,
   symbol: [leads(4), { d: 'M-4 -13V13M4 -13V13', fill: 'none' }],
   typed: { letter: 'C', words: ['capacitor'], example: 'C1 334 X2', read },
-  toleranced: 'farads',
+  toleranced: (part) => ({ field: 'farads', usual: isElectrolytic(part) ? 0.2 : 0.1 }),
   ratings: ({ rated }) => statedRatings(rated),
   storesBehindOhms: ({ ohms = 0 }) => ohms,
   fails: ['drift', 'open', 'short'],

@@ -20,6 +20,9 @@ const schema = z
   })
   .refine((part) => part.minInVolts < part.maxInVolts, { message: 'minInVolts must be below maxInVolts', path: ['minInVolts'] });
 
+/** One standard deviation: sheets give a current limit within a fifth, and efficiency to a few hundredths. */
+const [LIMIT_SHARE, EFFICIENCY_SPREAD] = [0.1, 0.04];
+
 export const converter: DeviceDefinition<'converter', typeof schema> = {
   kind: 'converter',
   name: 'converter',
@@ -31,6 +34,12 @@ export const converter: DeviceDefinition<'converter', typeof schema> = {
     `${mode}, ${formatEngineering(outVolts, 'volts').text}, ${formatEngineering(limitAmps, 'amps').text}`,
   symbol: BOX,
   drives: [2],
+  possible: () => ({ efficiency: [0, 1] }),
+  toleranced: () => ({ field: 'outVolts', usual: 0.04 }),
+  learns: ({ limitAmps, efficiency }) => [
+    { field: 'limitAmps', value: limitAmps, uncertainty: LIMIT_SHARE * limitAmps },
+    { field: 'efficiency', value: efficiency, uncertainty: EFFICIENCY_SPREAD },
+  ],
   ratings: ({ rated }) => statedRatings(rated),
   fails: ['open', 'short'],
 };

@@ -14,6 +14,9 @@ const schema = z.strictObject({
   ohms: z.number().min(0).max(1e9).optional(),
 });
 
+/** Of a resistance that was noted without its spread, relative: one standard deviation. */
+export const SOURCE_OHMS_SHARE = 0.25;
+
 /** An ideal direct voltage behind a resistance. */
 export const dc: DeviceDefinition<'dc', typeof schema> = {
   kind: 'dc',
@@ -31,8 +34,8 @@ export const dc: DeviceDefinition<'dc', typeof schema> = {
     scaled: (part, share) => ({ ...part, volts: part.volts * share }),
   },
   drives: [0],
-  toleranced: 'volts',
-  usualTolerance: 0.05,
+  learns: ({ ohms = 0 }) => (ohms > 0 ? [{ field: 'ohms', value: ohms, uncertainty: SOURCE_OHMS_SHARE * ohms }] : []),
+  toleranced: () => ({ field: 'volts', usual: 0.05 }),
   ratings: ({ rated }) => statedRatings(rated),
   readings: ['volts'],
   fails: [],

@@ -4,7 +4,7 @@ import { diodeModelSchema } from '../led/model-schema.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
 import { CATHODE_BAR, leads, triangle } from '../symbol.ts';
-import { junctionLaw, TYPICAL_DIODES } from './junction.ts';
+import { DIODE_VOLTS_SPREAD, junctionLaw, TYPICAL_DIODES } from './junction.ts';
 
 const schema = z.strictObject({
   ...partBase,
@@ -13,6 +13,8 @@ const schema = z.strictObject({
   type: z.enum(['silicon', 'schottky']).optional(),
   model: diodeModelSchema.optional(),
   voltsPerKelvin: z.number().min(-0.1).max(0.1).optional(),
+  /** At any current: what an estimate learns. */
+  voltsShift: z.number().min(-2).max(2).optional(),
   breakdownVolts: z.number().positive().optional(),
   breakdownOhms: z.number().positive().optional(),
 });
@@ -28,6 +30,9 @@ export const diode: DeviceDefinition<'diode', typeof schema> = {
   value: ({ type }) => type ?? '',
   symbol: [leads(10), triangle('sheet'), CATHODE_BAR],
   typed: { words: ['diode', 'schottky'], telling: ['schottky'], example: 'D2 diode schottky', lookedUp: true, read },
+  implied: () => ({ voltsShift: 0 }),
+  possible: () => ({ voltsShift: [-0.5, 0.5] }),
+  learns: ({ voltsShift = 0 }) => [{ field: 'voltsShift', value: voltsShift, uncertainty: DIODE_VOLTS_SPREAD }],
   ratings: ({ rated }) => statedRatings(rated),
   inString: true,
   fails: ['short', 'open'],

@@ -12,17 +12,21 @@ export const TYPICAL_DIODES = {
 /** Volts of a junction at a given current shift by this much per kelvin, where the part does not say. */
 const JUNCTION_VOLTS_PER_KELVIN = -0.002;
 
+/** One standard deviation of a diode's forward volts around those of its class. */
+export const DIODE_VOLTS_SPREAD = 0.04;
+
 interface Junction {
   readonly model: ChipModel;
+  readonly voltsShift?: number | undefined;
   readonly voltsPerKelvin?: number | undefined;
   readonly breakdownVolts?: number | undefined;
   readonly breakdownOhms?: number | undefined;
 }
 
 /** A junction at its temperature. */
-export function junctionLaw({ model, voltsPerKelvin, breakdownVolts, breakdownOhms }: Junction, { celsius }: Surroundings): JunctionLaw {
+export function junctionLaw({ model, voltsShift = 0, voltsPerKelvin, breakdownVolts, breakdownOhms }: Junction, { celsius }: Surroundings): JunctionLaw {
   return new JunctionLaw(model, {
-    shiftVolts: (voltsPerKelvin ?? JUNCTION_VOLTS_PER_KELVIN) * (celsius - AMBIENT_CELSIUS),
+    shiftVolts: voltsShift + (voltsPerKelvin ?? JUNCTION_VOLTS_PER_KELVIN) * (celsius - AMBIENT_CELSIUS),
     breakdownOhms: breakdownOhms ?? 1,
     breakdownVolts,
   });

@@ -25,7 +25,7 @@ export const inductor: DeviceDefinition<'inductor', typeof schema> = {
   value: ({ henries }) => formatEngineering(henries, 'henries').text,
   symbol: [{ d: 'M-27 -7H27V7H-27Z', fill: 'ink' }],
   typed: { letter: 'L', words: ['inductor', 'coil'], example: 'L1 470uH', read },
-  toleranced: 'henries',
+  toleranced: () => ({ field: 'henries', usual: 0.2 }),
   ratings: ({ rated }) => statedRatings(rated),
   conducts: true,
   deadOhms: ({ ohms = 0 }) => ohms,

@@ -1,6 +1,6 @@
 /** What is typical of an LED chip of one colour. */
 export interface LedColour {
-  /** Volts at `atAmps` of a small indicator chip, 25 °C. */
+  /** Volts at `atAmps`, 25 °C: the current that its maker states them at. */
   readonly volts: number;
   readonly atAmps: number;
   /** Ideality factor n. */
@@ -32,19 +32,36 @@ export const LED_COLOURS = {
 export type LedColourName = keyof typeof LED_COLOURS;
 export const LED_COLOUR_NAMES = Object.keys(LED_COLOURS) as [LedColourName, ...LedColourName[]];
 
-/** Rated average current per chip that is usual for a body; assumed where nothing better is known, and said so. */
+/**
+ * Rated average current per chip that is usual for a body; assumed where nothing better is known, and said so. Class
+ * figures out of makers' general catalogues, where typical volts are stated at this current: a round body and a small
+ * flat one carry an indicator's 20 mA, mid-power bodies 30 to 150 mA, a body with a pad for its heat 350 mA.
+ */
 export const LED_BODIES = {
+  '0603': { ratedAmps: 0.02 },
+  '0805': { ratedAmps: 0.02 },
+  '1206': { ratedAmps: 0.02 },
   '3mm': { ratedAmps: 0.02 },
   '5mm': { ratedAmps: 0.02 },
   '8mm': { ratedAmps: 0.03 },
+  '10mm': { ratedAmps: 0.03 },
   '3014': { ratedAmps: 0.03 },
   '3528': { ratedAmps: 0.02 },
+  '4014': { ratedAmps: 0.06 },
   '5050': { ratedAmps: 0.02 },
   '2835': { ratedAmps: 0.06 },
   '5730': { ratedAmps: 0.15 },
   '3030': { ratedAmps: 0.15 },
   '3535': { ratedAmps: 0.35 },
+  '5054': { ratedAmps: 0.15 },
+  '7030': { ratedAmps: 0.15 },
 } as const satisfies Record<string, { readonly ratedAmps: number }>;
+
+/** What is typical of a chip of a colour in a body: the colour's volts stand at the current that is usual for the body. */
+export function ledClassOf(colour: LedColourName = 'white', body?: LedBodyName): LedColour {
+  const typical = LED_COLOURS[colour];
+  return body ? { ...typical, atAmps: LED_BODIES[body].ratedAmps } : typical;
+}
 
 export type LedBodyName = keyof typeof LED_BODIES;
 export const LED_BODY_NAMES = Object.keys(LED_BODIES) as [LedBodyName, ...LedBodyName[]];

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { AMBIENT_CELSIUS } from '../ambient.ts';
-import type { DeviceDefinition } from '../definition.ts';
+import type { DeviceDefinition, Learnt } from '../definition.ts';
 import type { Surroundings } from '../law.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { CATHODE_BAR, leads, triangle } from '../symbol.ts';
 import { type ChipModel, chipVoltsAt } from './chip-model.ts';
-import { LED_BODY_NAMES, LED_COLOUR_NAMES } from './colours.ts';
-import { fitChip, typicalChip } from './fit-chip.ts';
+import { LED_BODY_NAMES, LED_COLOUR_NAMES, ledClassOf } from './colours.ts';
+import { CLASS_SPREAD, fitChip, typicalChip, withSeriesOhms } from './fit-chip.ts';
 import { JunctionLaw } from './junction-law.ts';
 import { diodeModelSchema } from './model-schema.ts';
 import { ledRatings } from './ratings.ts';
@@ -31,6 +31,8 @@ const schema = z.strictObject({
   /** A common shift of the chip's volts at any current: what an estimate learns. */
   voltsShift: z.number().min(-10).max(10).optional(),
   voltsUncertainty: z.number().positive().max(10).optional(),
+  /** Of one chip, in place of its curve's own: what an estimate learns. The curve's volts at its known current stay. */
+  seriesOhms: z.number().min(0).max(1e6).optional(),
   breakdownVolts: z.number().positive().optional(),
   breakdownOhms: z.number().positive().optional(),
   kelvinPerWatt: z.number().min(0).optional(),
@@ -42,14 +44,37 @@ export type LedPart = z.infer<typeof schema>;
 
 /** Of one chip, where the part does not say. */
 const VOLTS_PER_KELVIN = -0.002;
-/** One standard deviation of the common shift of an unmarked LED's chip volts (the open format's default). */
-const SHIFT_VOLTS = 0.1;
+/** Of the ohms of a curve that is given or was measured at two currents or more, relative: one standard deviation. */
+const KNOWN_OHMS_SHARE = 0.2;
 
-/** The chip model of a part: given, fitted to its points, or typical of its colour. */
+/** Further off its class's curve no chip of it is: the next colour's, or another number of dies. */
+const MOST_SHIFT_VOLTS = 0.6;
+const MOST_OHMS_SHARE = 4;
+
+/** The chip model of a part: given, fitted to its points, or typical of its colour and body. */
 export function chipModelOf(part: LedPart): ChipModel {
-  if (part.model) return part.model;
-  if (part.points) return fitChip(part.points, part.colour).model;
-  return typicalChip(part.colour ?? 'white');
+  const model = curveOf(part);
+  return part.seriesOhms === undefined ? model : withSeriesOhms(model, part.seriesOhms, knownAmpsOf(part));
+}
+
+function curveOf({ model, points, colour, body }: LedPart): ChipModel {
+  if (model) return model;
+  return points ? fitChip(points, colour, body).model : typicalChip(colour ?? 'white', body);
+}
+
+/** The current of one chip at which its volts are known best: away from it they are as unsure as its series resistance. */
+function knownAmpsOf({ model, points, colour, body }: LedPart): number {
+  return points && !model ? Math.max(...points.map(([amps]) => amps)) : ledClassOf(colour, body).atAmps;
+}
+
+/** What an estimate may learn of an LED: a common shift of its chips' volts, and the ohms in series with each junction. */
+function learntOf(part: LedPart): readonly Learnt[] {
+  const { voltsShift = 0, voltsUncertainty = CLASS_SPREAD.volts } = part;
+  const shift: Learnt = { field: 'voltsShift', value: voltsShift, uncertainty: voltsUncertainty };
+  const ohms = part.seriesOhms ?? curveOf(part).seriesOhms;
+  const isMeasured = part.model !== undefined || new Set(part.points?.map(([amps]) => amps)).size > 1;
+  const uncertainty = (isMeasured ? KNOWN_OHMS_SHARE : CLASS_SPREAD.ohmsShare) * ohms;
+  return uncertainty > 0 ? [shift, { field: 'seriesOhms', value: ohms, uncertainty }] : [shift];
 }
 
 /** Volts across the whole part while `amps` go through the whole of it. */
@@ -100,11 +125,11 @@ export const led: DeviceDefinition<'led', typeof schema> = {
   ],
   typed: { letter: 'D', words: ['led'], example: 'D1 led white 5mm', read: readLed },
   chips: ({ series = 1, parallel = 1 }) => ({ series, parallel }),
-  implied: () => ({ voltsShift: 0 }),
-  learns: ({ voltsShift = 0, voltsUncertainty = SHIFT_VOLTS }) => ({
-    field: 'voltsShift',
-    value: voltsShift,
-    uncertainty: voltsUncertainty,
+  implied: (part) => ({ voltsShift: 0, seriesOhms: curveOf(part).seriesOhms }),
+  learns: learntOf,
+  possible: (part) => ({
+    voltsShift: [-MOST_SHIFT_VOLTS, MOST_SHIFT_VOLTS],
+    seriesOhms: [0, MOST_OHMS_SHARE * curveOf(part).seriesOhms],
   }),
   ratings: ledRatings,
   kelvinPerWatt: ({ kelvinPerWatt = 0, lightShare = 0 }) => kelvinPerWatt * (1 - lightShare),

@@ -1,5 +1,5 @@
 import { type ChipModel, chipVoltsAt, THERMAL_VOLTS } from './chip-model.ts';
-import { LED_COLOURS, type LedColour, type LedColourName } from './colours.ts';
+import { type LedBodyName, type LedColour, type LedColourName, ledClassOf } from './colours.ts';
 
 /** A point of one chip's curve: [amps, volts]. */
 export type ChipPoint = readonly [number, number];
@@ -13,36 +13,72 @@ export interface ChipFit {
 const EMISSION_MIN = 1;
 const EMISSION_MAX = 8;
 
-/** The typical chip of a colour. */
-export function typicalChip(colour: LedColourName): ChipModel {
-  const typical = LED_COLOURS[colour];
-  return throughPoint(typical, [typical.atAmps, typical.volts]);
+/** Of one class, one standard deviation: of the volts at the current that they are stated at, and of the ohms, relative. */
+export const CLASS_SPREAD = { volts: 0.1, ohmsShare: 0.5 } as const;
+
+/** The typical chip of a colour, in a body: its ohmic part is as many volts at the current that is usual for the body. */
+export function typicalChip(colour: LedColourName, body?: LedBodyName): ChipModel {
+  return modelOfClass(ledClassOf(colour, body));
+}
+
+function modelOfClass({ volts, atAmps, emission, ohmicVolts }: LedColour): ChipModel {
+  return withSaturation(emission, ohmicVolts / atAmps, [atAmps, volts]);
 }
 
 /**
- * Fits the chip law to measured points of one chip at 25 °C: one point takes the colour's typical slope through it,
- * two go through both with the colour's typical series resistance, more are least squares of volts at the given
+ * Fits the chip law to measured points of one chip at 25 °C: one point shifts the curve of its class until it goes
+ * through, two go through both with the class's typical series resistance, more are least squares of volts at the given
  * amps with 1 ≤ n ≤ 8 and Rs ≥ 0.
  *
  * @param points at least one, amps and volts positive; those of one current are averaged by the fit
  */
-export function fitChip(points: readonly ChipPoint[], colour: LedColourName = 'white'): ChipFit {
-  const typical = LED_COLOURS[colour];
+export function fitChip(points: readonly ChipPoint[], colour: LedColourName = 'white', body?: LedBodyName): ChipFit {
+  const typical = ledClassOf(colour, body);
   const distinct = new Set(points.map(([amps]) => amps));
   const [first] = points as [ChipPoint, ...ChipPoint[]];
   if (distinct.size === 1) {
     const volts = points.reduce((sum, [, v]) => sum + v, 0) / points.length;
-    return withMisfit(throughPoint(typical, [first[0], volts]), points);
+    return withMisfit(throughPoint(body ? typical : ofItsSize(typical, first[0]), [first[0], volts]), points);
   }
   if (points.length === 2) return withMisfit(throughTwo(typical, points as [ChipPoint, ChipPoint]), points);
   return withMisfit(leastSquares(points), points);
 }
 
-function throughPoint({ emission, ohmicVolts }: LedColour, [amps, volts]: ChipPoint): ChipModel {
-  // A dim chip below its colour's ohmic part has none to speak of.
-  const ohmic = Math.min(ohmicVolts, volts / 4);
-  return withSaturation(emission, ohmic / amps, [amps, volts]);
+/** A chip of no known body that somebody lit with more than an indicator's current is no indicator. */
+function ofItsSize(typical: LedColour, amps: number): LedColour {
+  return { ...typical, atAmps: Math.max(typical.atAmps, amps) };
 }
+
+/** The slope may be let go of by this much, either way. */
+const LEAST_OHMS_SHARE = 0.1;
+const MOST_OHMS_SHARE = 3;
+
+/**
+ * The class's curve through one point. What it is off there is shared out between a shift and the series resistance, as
+ * far as each is unsure (the most likely of both, as an estimate has it for a reading without error): at the current that
+ * the class's volts are stated at all of it is a shift.
+ */
+function throughPoint(typical: LedColour, [amps, volts]: ChipPoint): ChipModel {
+  const usual = modelOfClass(typical);
+  const off = volts - chipVoltsAt(usual, amps);
+  const byOhms = CLASS_SPREAD.ohmsShare * usual.seriesOhms * (amps - typical.atAmps);
+  const share = byOhms ** 2 / (CLASS_SPREAD.volts ** 2 + byOhms ** 2);
+  const change = byOhms === 0 ? 0 : (off * share) / (amps - typical.atAmps);
+  const within = (ohms: number) => Math.min(MOST_OHMS_SHARE * usual.seriesOhms, Math.max(LEAST_OHMS_SHARE * usual.seriesOhms, ohms));
+  // A dim chip below its class's ohmic part has none to speak of.
+  return withSaturation(typical.emission, Math.min(within(usual.seriesOhms + change), volts / 4 / amps), [amps, volts]);
+}
+
+/** The same chip with another series resistance: its volts at `pivotAmps` stay. */
+export function withSeriesOhms(model: ChipModel, ohms: number, pivotAmps: number): ChipModel {
+  const volts = chipVoltsAt(model, pivotAmps);
+  const most = (MOST_OHMIC_SHARE * volts) / pivotAmps;
+  return withSaturation(model.emission, Math.min(most, Math.max(LEAST_OHMS, ohms)), [pivotAmps, volts]);
+}
+
+const MOST_OHMIC_SHARE = 0.5;
+/** A search may try less than none. */
+const LEAST_OHMS = 1e-3;
 
 function throughTwo(typical: LedColour, points: readonly [ChipPoint, ChipPoint]): ChipModel {
   const [[lowAmps, lowVolts], [highAmps, highVolts]] = points[0][0] < points[1][0] ? points : [points[1], points[0]];
@@ -66,7 +102,7 @@ function leastSquares(points: readonly ChipPoint[]): ChipModel {
     (fit) => fit !== undefined && fit.emission >= EMISSION_MIN - 1e-9 && fit.emission <= EMISSION_MAX + 1e-9 && fit.seriesOhms >= -1e-12,
   ) as ChipModel[];
   const [first] = points as [ChipPoint, ...ChipPoint[]];
-  if (admissible.length === 0) return throughPoint(LED_COLOURS.white, first);
+  if (admissible.length === 0) return throughPoint(ofItsSize(ledClassOf(), first[0]), first);
   return admissible.reduce((best, fit) => (misfit(fit, points) < misfit(best, points) ? fit : best));
 }
 

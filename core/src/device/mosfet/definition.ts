@@ -41,6 +41,12 @@ export const mosfet: DeviceDefinition<'mosfet', typeof schema> = {
   value: ({ polarity }) => `${polarity} channel`,
   symbol: BOX,
   across: [0, 2],
+  toleranced: () => ({ field: 'thresholdVolts', usual: 0.4 }),
+  // Of one type, sheets give a factor of two from least to most.
+  learns: ({ gain, onOhms = 0 }) => [
+    { field: 'gain', value: gain, uncertainty: 0.3 * gain },
+    ...(onOhms > 0 ? [{ field: 'onOhms', value: onOhms, uncertainty: 0.2 * onOhms }] : []),
+  ],
   ratings: ({ rated }) => statedRatings(rated),
   fails: ['short', 'open'],
 };

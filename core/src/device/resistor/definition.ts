@@ -12,6 +12,8 @@ const schema = z.strictObject({
   pins: twoPins,
   /** 0 is a link. */
   ohms: z.number().min(0).max(1e12),
+  /** It opens as a fuse does. */
+  fusible: z.boolean().optional(),
 });
 
 type ResistorPart = z.infer<typeof schema>;
@@ -34,8 +36,7 @@ export const resistor: DeviceDefinition<'resistor', typeof schema> = {
   value: ({ ohms }) => (ohms === 0 ? 'link' : formatEngineering(ohms, 'ohms').text),
   symbol: [RESISTOR_BODY],
   typed: { letter: 'R', words: ['resistor'], example: 'R1 red violet black gold', read: readResistor },
-  toleranced: 'ohms',
-  usualTolerance: 0.05,
+  toleranced: () => ({ field: 'ohms', usual: 0.05 }),
   ratings: (part) => [
     ...(part.ohms > 0 ? [{ of: 'watts' as const, limit: ratedResistorWatts(part) }] : []),
     ...statedRatings(part.rated).filter(({ of }) => of !== 'watts'),

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { formatEngineering, readFigures } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
-import { partBase, twoPins } from '../part-base.ts';
+import type { OhmsOf } from '../law.ts';
+import { partBase, refSchema, twoPins } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
 import { CIRCLE, leads } from '../symbol.ts';
 import { sinkLaw } from './law.ts';
@@ -16,18 +17,32 @@ const schema = z
     /** A reference and a sense resistor make amps = referenceVolts / senseOhms. */
     referenceVolts: z.number().positive().max(100).optional(),
     senseOhms: z.number().positive().max(1e6).optional(),
+    /** The resistors that sense, in parallel, in place of `senseOhms`; whether or not they lie in its path. */
+    sense: z.array(refSchema).min(1).max(16).optional(),
   })
-  .refine((part) => part.amps !== undefined || (part.referenceVolts !== undefined && part.senseOhms !== undefined), {
-    message: 'needs amps, or referenceVolts and senseOhms',
-    path: ['amps'],
-  });
+  .refine(
+    ({ amps, referenceVolts, senseOhms, sense }) =>
+      amps !== undefined || (referenceVolts !== undefined && (senseOhms !== undefined || sense !== undefined)),
+    { message: 'needs amps, or referenceVolts and what senses: senseOhms, or refs in sense', path: ['amps'] },
+  );
 
 export type SinkPart = z.infer<typeof schema>;
 
-/** The current that it holds, A. */
-export function sinkAmps({ amps, referenceVolts = Number.NaN, senseOhms = Number.NaN }: SinkPart): number {
-  return amps ?? referenceVolts / senseOhms;
+/**
+ * The current that it holds, A.
+ *
+ * @param ohmsOf of a resistor of its circuit, by ref
+ */
+export function sinkAmps({ amps, referenceVolts = Number.NaN, senseOhms, sense = [] }: SinkPart, ohmsOf?: OhmsOf): number {
+  if (amps !== undefined) return amps;
+  if (senseOhms !== undefined) return referenceVolts / senseOhms;
+  return referenceVolts * sense.reduce((siemens, ref) => siemens + 1 / (ohmsOf?.(ref) ?? Number.NaN), 0);
 }
+
+/** A search may try less than none. */
+const LEAST_AMPS = 1e-9;
+/** Of the volts that it needs, one standard deviation: they grow with current and heat. */
+const DROPOUT_SHARE = 0.25;
 
 /** A linear constant-current regulator: a resistance below dropout, constant amps above, nothing in reverse. */
 export const sink: DeviceDefinition<'sink', typeof schema> = {
@@ -36,11 +51,17 @@ export const sink: DeviceDefinition<'sink', typeof schema> = {
   pins: ['in', 'out'],
   polar: true,
   schema,
-  expand: (part, build) => build.curve(0, 1, sinkLaw(sinkAmps(part), part.dropoutVolts)),
-  value: (part) => formatEngineering(sinkAmps(part), 'amps').text,
+  expand: (part, build, { ohmsOf }) => build.curve(0, 1, sinkLaw(Math.max(LEAST_AMPS, sinkAmps(part, ohmsOf)), part.dropoutVolts)),
+  value: (part) =>
+    part.sense && part.amps === undefined
+      ? `${formatEngineering(part.referenceVolts ?? Number.NaN, 'volts').text} over ${part.sense.join(', ')}`
+      : formatEngineering(sinkAmps(part), 'amps').text,
   symbol: [leads(13), CIRCLE, { d: 'M0 -13V13', fill: 'none' }],
   typed: { letter: 'U', words: ['sink'], example: 'U1 sink 20ma 2v', lookedUp: true, read },
-  toleranced: 'amps',
+  // A typed current is a chip's typical one; references of cheap chips are trimmed to a few per cent.
+  toleranced: ({ amps }) => (amps === undefined ? { field: 'referenceVolts', usual: 0.04 } : { field: 'amps', usual: 0.1 }),
+  learns: ({ dropoutVolts }) => [{ field: 'dropoutVolts', value: dropoutVolts, uncertainty: DROPOUT_SHARE * dropoutVolts }],
+  dependsOn: ({ amps, senseOhms, sense = [] }) => (amps === undefined && senseOhms === undefined ? sense : []),
   ratings: ({ rated }) => statedRatings(rated),
   inString: true,
   fails: ['open', 'short'],

@@ -29,8 +29,7 @@ export const varistor: DeviceDefinition<'varistor', typeof schema> = {
   value: ({ volts }) => formatEngineering(volts, 'volts').text,
   symbol: [RESISTOR_BODY, { d: 'M-13 15L13 -15H20', fill: 'none' }],
   typed: { words: ['varistor'], example: 'R2 varistor 470v', read },
-  toleranced: 'volts',
-  usualTolerance: 0.1,
+  toleranced: () => ({ field: 'volts', usual: 0.1 }),
   ratings: ({ rated }) => statedRatings(rated),
   fails: ['short'],
 };

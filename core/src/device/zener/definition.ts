@@ -34,7 +34,7 @@ export const zener: DeviceDefinition<'zener', typeof schema> = {
   value: ({ zenerVolts }) => formatEngineering(zenerVolts, 'volts').text,
   symbol: [leads(10), triangle('sheet'), { d: 'M5 -11H10V11', fill: 'none' }],
   typed: { letter: 'Z', words: ['zener'], example: 'Z1 zener 5v1', lookedUp: true, read },
-  toleranced: 'zenerVolts',
+  toleranced: () => ({ field: 'zenerVolts', usual: 0.05 }),
   ratings: ({ rated }) => statedRatings(rated),
   inString: true,
   fails: ['short', 'open'],

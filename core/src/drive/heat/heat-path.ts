@@ -50,16 +50,23 @@ export interface HeatPathOf {
  * of a through-hole LED are long and thin, a mid-power body has a pad under its chip.
  */
 const BODIES: Readonly<Record<LedBodyName, number>> = {
+  '0603': 300,
+  '0805': 220,
+  '1206': 180,
   '3mm': 350,
   '5mm': 300,
   '8mm': 200,
+  '10mm': 180,
   '3014': 60,
   '3528': 90,
+  '4014': 40,
   '5050': 60,
   '2835': 25,
   '5730': 18,
   '3030': 14,
   '3535': 8,
+  '5054': 15,
+  '7030': 14,
 };
 const UNKNOWN_BODY: HeatResistance = { kelvinPerWatt: 80, factor: 4, source: 'a body that is not known' };
 const BODY_FACTOR = 1.5;
