@@ -33,7 +33,13 @@ describe('probe', () => {
     const unsure = { ...circuit, parts: [{ ...circuit.parts[0], tolerance: 0.1 }, circuit.parts[1]] };
     const read = (path: string) => JSON.stringify(path === 'readings.json' ? readings : unsure);
     expect(run(['estimate', 'circuit.json', '--readings', 'readings.json'], read)).toMatchObject({
-      document: { format: 'mindful-probe.estimate', values: [{ ref: 'V1', field: 'volts', value: expect.closeTo(4.9, 2) }], want: null },
+      document: { format: 'mindful-probe.estimate', want: null,
+        values: [
+          { ref: 'V1', field: 'volts', value: expect.closeTo(4.9, 2) },
+          // Nothing is exact by omission: what shops sell is within 5 %.
+          { ref: 'R1', field: 'ohms', prior: { value: 100, uncertainty: 2.5 } },
+        ],
+      },
     });
     expect(run(['estimate', 'circuit.json'], read)).toMatchObject({ status: 2 });
   });

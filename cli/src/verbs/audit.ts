@@ -1,4 +1,4 @@
-import { audit, parseCircuit, parseJson } from '@mindful-probe/core';
+import { audit, auditDocument, parseCircuit, parseJson } from '@mindful-probe/core';
 import { type Outcome, refused } from '../outcome.ts';
 
 /** A circuit document solved, recognised and judged. */
@@ -8,5 +8,5 @@ export function auditText(text: string): Outcome {
   const circuit = parseCircuit(json.value);
   if (!circuit.ok) return refused(circuit.error);
   const audited = audit(circuit.value);
-  return audited.ok ? { document: audited.value } : refused(audited.error);
+  return audited.ok ? { document: auditDocument(audited.value) } : refused(audited.error);
 }

@@ -1,5 +1,5 @@
+import { touchableMains } from '../caution/index.ts';
 import { type Circuit, type CircuitError, type Result, succeed } from '../circuit/index.ts';
-import { deviceOf } from '../device/index.ts';
 import { boardCelsiusOf, hardestDriven, type Stress, stressesOf } from '../drive/index.ts';
 import { type EstimateReading, type ProbeProposal, proposeProbes } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
@@ -44,7 +44,7 @@ export const appraise: (analysis: Analysis) => Result<Appraisal> = oncePer((anal
   const stresses = stressesOf(fit.circuit, fit, boardCelsiusOf(fit.circuit, fit.solution, thermalOf(analysis)));
   const hardest = hardestDriven(stresses);
   // On mains an in-line meter is the way in; elsewhere it is proposed where one is in hand.
-  const mains = deviceOf(supply.kind).source?.hertz !== undefined;
+  const mains = touchableMains(circuit) !== undefined;
   const hasInLine = mains || specimen.meters.has('in-line');
   const wanted: Figure | undefined = hardest && { of: 'chip', ref: hardest.ref, quantity: 'amps' };
   const [watts, amps] = fit.figures([

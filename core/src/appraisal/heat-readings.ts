@@ -1,5 +1,5 @@
 import { AMBIENT_CELSIUS } from '../device/index.ts';
-import { type BoardSeat, fitSoak, type Soak, type SoakPoint, type Thermal } from '../drive/index.ts';
+import { type BoardSeat, type CaseSize, fitSoak, type Soak, type SoakPoint, type Thermal } from '../drive/index.ts';
 import type { Analysis } from './analysis.ts';
 import { oncePer } from './once-per.ts';
 
@@ -37,11 +37,35 @@ export const thermalOf: (analysis: Analysis) => Thermal = oncePer((analysis) => 
   const board = settledAt(BOARD_PLACES);
   const outside = settledAt(CASE_PLACES);
   const read = board ? { at: 'board' as const, ...board } : outside && { at: 'case' as const, ...outside };
-  return { seat: facts.get('heat-path') as BoardSeat | undefined, ambientCelsius: room, read };
+  return {
+    seat: facts.get('heat-path') as BoardSeat | undefined,
+    size: facts.get('case-size') as CaseSize | undefined,
+    fins: facts.get('fins') === 'yes',
+    ambientCelsius: room,
+    read,
+  };
 });
 
+/** A warming of which it is too early to say where it goes. */
+export interface EarlySoak {
+  readonly place: string;
+  readonly points: readonly SoakPoint[];
+  /** What its end lies between so far. */
+  readonly low: number;
+  readonly high: number;
+}
+
 /** The surfaces whose warming can be fitted. */
-export const soaksOf: (analysis: Analysis) => readonly PlacedSoak[] = oncePer(({ specimen: { readings }, rework }) => {
+export function soaksOf(analysis: Analysis): readonly PlacedSoak[] {
+  return warmingsOf(analysis).soaks;
+}
+
+/** Those of which it is too early to say. */
+export function earlySoaksOf(analysis: Analysis): readonly EarlySoak[] {
+  return warmingsOf(analysis).early;
+}
+
+const warmingsOf = oncePer(({ specimen: { readings }, rework }: Analysis) => {
   const places = new Map<string, SoakPoint[]>();
   for (const { entry, rework: taken } of readings) {
     const seconds = entry.condition.afterSeconds ?? (entry.condition.cold ? 0 : undefined);
@@ -52,9 +76,13 @@ export const soaksOf: (analysis: Analysis) => readonly PlacedSoak[] = oncePer(({
       { seconds, celsius: figure.value, uncertainty: figure.uncertainty },
     ]);
   }
-  return [...places].flatMap(([place, points]) => {
-    const ordered = points.toSorted((one, other) => one.seconds - other.seconds);
-    const soak = fitSoak(ordered);
-    return soak ? [{ place, points: ordered, soak }] : [];
-  });
+  const soaks: PlacedSoak[] = [];
+  const early: EarlySoak[] = [];
+  for (const [place, unordered] of places) {
+    const points = unordered.toSorted((one, other) => one.seconds - other.seconds);
+    const fit = fitSoak(points);
+    if (fit?.outcome === 'fitted') soaks.push({ place, points, soak: fit });
+    else if (fit) early.push({ place, points, low: fit.low, high: fit.high });
+  }
+  return { soaks, early };
 });

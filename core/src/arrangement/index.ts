@@ -1,5 +1,5 @@
 export type { Arrangement, ArrangementCode, Role, Roles } from './arrangement.ts';
 export { ARRANGEMENT_NAMES, type Difference, differenceOf, explainArrangement, type Phrase, sayMissing } from './explain.ts';
-export { recognise } from './recognise.ts';
+export { recognise, stringsOf } from './recognise.ts';
 export { remarksOf, type TraceRemark } from './remarks.ts';
 export { usualCircuit } from './usual.ts';

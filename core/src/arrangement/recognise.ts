@@ -10,6 +10,11 @@ import { switchingArrangements } from './kinds/switching.ts';
 /** A new kind of arrangement is one file and one line here. */
 const RECOGNISERS: readonly Recogniser[] = [mainsArrangements, regulatorArrangements, stringArrangements, switchingArrangements];
 
+/** The strings of a circuit: every LED with whatever stands in series with it, by their refs. */
+export function stringsOf(circuit: Circuit): readonly (readonly string[])[] {
+  return new Board(circuit).branches.map(({ parts }) => parts.map(({ ref }) => ref));
+}
+
 /**
  * What a circuit is, by its shape alone: refs and net names do not matter.
  *

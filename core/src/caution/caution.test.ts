@@ -53,7 +53,11 @@ describe('gates', () => {
     ['a coin-cell clip', { volts: 3, alternating: false, lithium: true }, ['lithium']],
     ['a USB clip', { volts: 5, alternating: false, lithium: false, watts: 1 }, []],
     ['60 V alternating', { volts: 60, alternating: true, lithium: false }, ['mains']],
-    ['60 V direct', { volts: 60, alternating: false, lithium: false }, []],
+    // As mains from 60 V of direct current on (IEC 60364-4-41, 414.4.5), from 50 V of alternating (IEC 61140).
+    ['60 V direct', { volts: 60, alternating: false, lithium: false }, ['mains']],
+    ['59 V direct', { volts: 59, alternating: false, lithium: false }, []],
+    ['50 V alternating', { volts: 50, alternating: true, lithium: false }, ['mains']],
+    ['a generator of 8 V', { volts: 8, alternating: true, lithium: false }, []],
   ])('before %s', (_, dangers, codes) => {
     expect(gatesFor(dangers).map(({ code }) => code)).toEqual(codes);
   });
@@ -61,13 +65,13 @@ describe('gates', () => {
 
 describe('the first power', () => {
   it('of 1 W at 5 V expects 200 mA, limits at 240 and aborts at 300', () => {
-    const { expectedAmps, limitAmps, abortAmps, ways } = poweringFor({ volts: 5, watts: 1, alternating: false, cells: false });
+    const { expectedAmps, limitAmps, abortAmps, ways } = poweringFor({ volts: 5, watts: 1, mains: false, cells: false });
     expect([expectedAmps, limitAmps, abortAmps]).toEqual([expect.closeTo(0.2, 9), expect.closeTo(0.24, 9), expect.closeTo(0.3, 9)]);
     expect(ways[0]?.code).toBe('limited-supply');
   });
 
   it('of mains goes through an in-line meter, with room for a poor power factor', () => {
-    const { ways, expectedAmps } = poweringFor({ volts: 230, watts: 9.2, alternating: true, cells: false });
+    const { ways, expectedAmps } = poweringFor({ volts: 230, watts: 9.2, mains: true, cells: false });
     expect(ways.map(({ code }) => code)).toEqual(['in-line-meter', 'lamp-in-series']);
     expect(expectedAmps).toBeCloseTo(0.1, 6);
   });

@@ -19,10 +19,13 @@ export interface Discharge {
 const LEAST_JOULES = 1e-3;
 /** Above this resistance a path is no bleeder but leakage. */
 const BLEEDER_OHMS = 50e6;
-/** IEC 60335-1, 22.5: a plug must be under 34 V a second after it is drawn. 60 V is the limit of extra-low direct volts. */
+/** IEC 60335-1, 22.5: a plug must be under 34 V a second after it is drawn. IEC 60364-4-41, 414.4.5: 60 V of direct current may be touched where it is dry. */
 const [LIMIT_60, LIMIT_34] = [60, 34];
 /** Where each comes from. */
-export const LIMITS_OF_STORES = { 60: 'IEC 61140, extra-low direct volts', 34: 'IEC 60335-1, 22.5, a plug within a second' } as const;
+export const LIMITS_OF_STORES = {
+  60: 'IEC 60364-4-41, 414.4.5, direct volts that may be touched where it is dry',
+  34: 'IEC 60335-1, 22.5, a plug within a second',
+} as const;
 
 /**
  * For every capacitor that can hold a dangerous charge: how long until it does not, t = R·C·ln(V₀/V), with R what

@@ -1,4 +1,5 @@
-import { alternatingSource, type Circuit } from '../circuit/index.ts';
+import { type Circuit, suppliesOf } from '../circuit/index.ts';
+import { deviceOf, type Part } from '../device/index.ts';
 
 /** What must be true before something that can hurt, confirmed item by item. */
 export interface Gate {
@@ -76,12 +77,32 @@ export interface Dangers {
   readonly watts?: number | undefined;
 }
 
-/** The limits of extra-low voltage (IEC 61140): above, a touch can kill. */
-export const TOUCH_VOLTS = { alternating: 50, direct: 120 } as const;
-/** The alternating source that a touch of can kill; undefined where there is none. */
-export function touchableMains(circuit: Circuit): ReturnType<typeof alternatingSource> {
-  const source = alternatingSource(circuit);
-  return source && source.voltsRms >= TOUCH_VOLTS.alternating ? source : undefined;
+/**
+ * From here on a touch can kill: rms volts of alternating current (the limit of extra-low voltage, IEC 61140), and direct
+ * volts, which up to 60 V want no protection against touching in dry places (IEC 60364-4-41, 414.4.5).
+ */
+export const TOUCH_VOLTS = { alternating: 50, direct: 60 } as const;
+
+/** A source that must be treated as mains, whatever it is. */
+export interface DangerousSource {
+  readonly part: Part;
+  /** With nothing on it: rms where it alternates. */
+  readonly volts: number;
+  readonly alternating: boolean;
+}
+
+/** The first source that a touch of can kill; undefined where there is none. A generator of 8 V is not mains. */
+export function touchableMains(circuit: Circuit): DangerousSource | undefined {
+  return suppliesOf(circuit)
+    .map((part): DangerousSource => {
+      const { source } = deviceOf(part.kind);
+      return { part, volts: Math.abs(source?.volts(part) ?? 0), alternating: source?.hertz !== undefined };
+    })
+    .find(({ volts, alternating }) => isDangerous(volts, alternating));
+}
+
+export function isDangerous(volts: number, alternating: boolean): boolean {
+  return volts >= (alternating ? TOUCH_VOLTS.alternating : TOUCH_VOLTS.direct);
 }
 
 const BRIGHT_LUMENS = 250;
@@ -90,7 +111,7 @@ const HOT_WATTS = 5;
 /** The gates that stand before a specimen's first powering. */
 export function gatesFor({ volts = 0, alternating, lithium, lumens = 0, watts = 0 }: Dangers): readonly Gate[] {
   const codes: GateCode[] = [];
-  if (volts > (alternating ? TOUCH_VOLTS.alternating : TOUCH_VOLTS.direct)) codes.push('mains');
+  if (isDangerous(volts, alternating)) codes.push('mains');
   if (lithium) codes.push('lithium');
   if (lumens >= BRIGHT_LUMENS) codes.push('bright');
   if (watts >= HOT_WATTS) codes.push('heat');

@@ -1,5 +1,6 @@
 export { type Discharge, dischargesOf, LIMITS_OF_STORES, sayDischarge } from './discharge.ts';
 export {
+  type DangerousSource,
   type Dangers,
   GATE_CODES,
   GATES,
@@ -7,6 +8,7 @@ export {
   type GateCode,
   type GateItem,
   gatesFor,
+  isDangerous,
   TOUCH_VOLTS,
   touchableMains,
 } from './gates.ts';

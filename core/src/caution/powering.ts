@@ -22,7 +22,8 @@ export interface PoweringFacts {
   readonly volts?: number | undefined;
   readonly watts?: number | undefined;
   readonly amps?: number | undefined;
-  readonly alternating: boolean;
+  /** It runs on what a touch of can kill. */
+  readonly mains: boolean;
   readonly cells: boolean;
 }
 
@@ -56,13 +57,13 @@ const WAYS: Readonly<Record<PoweringWay['code'], PoweringWay>> = {
 };
 
 /** How this kind of source is met first, and when to stop. */
-export function poweringFor({ volts, watts, amps, alternating, cells }: PoweringFacts): Powering {
-  const codes: PoweringWay['code'][] = alternating
+export function poweringFor({ volts, watts, amps, mains, cells }: PoweringFacts): Powering {
+  const codes: PoweringWay['code'][] = mains
     ? ['in-line-meter', 'lamp-in-series']
     : cells
       ? ['limited-supply', 'own-cells']
       : ['limited-supply'];
-  const expected = amps ?? (volts && watts ? watts / volts / (alternating ? WORST_POWER_FACTOR : 1) : undefined);
+  const expected = amps ?? (volts && watts ? watts / volts / (mains ? WORST_POWER_FACTOR : 1) : undefined);
   return {
     ways: codes.map((code) => WAYS[code]),
     ...(volts !== undefined && { volts }),

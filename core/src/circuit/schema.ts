@@ -6,6 +6,12 @@ export const constructionSchema = z.strictObject({
   case: z.enum(['metal', 'plastic', 'glass']).optional(),
   earthed: z.boolean().optional(),
   livePin: netSchema.optional(),
+  /** Between live parts and what can be touched: one layer, or two or as good as two. */
+  insulation: z.enum(['basic', 'double']).optional(),
+  /** Nets that can be touched from outside. */
+  touchable: z.array(netSchema).max(100).optional(),
+  /** Its pins can be touched when it is pulled out; left out: so it is, on mains. */
+  plug: z.boolean().optional(),
   cellsProtected: z.boolean().optional(),
 });
 

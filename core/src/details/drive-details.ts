@@ -1,7 +1,8 @@
-import { type Analysis, fittedCircuit, oncePer, type PlacedSoak, soaksOf, thermalOf } from '../appraisal/index.ts';
+import { type Analysis, type EarlySoak, earlySoaksOf, fittedCircuit, oncePer, type PlacedSoak, soaksOf, thermalOf } from '../appraisal/index.ts';
 import { type Discharge, dischargesOf } from '../caution/index.ts';
-import { partsOfKind, type Result, succeed } from '../circuit/index.ts';
-import { hardestDriven, litLeds, type StringSharing, stressesOf, stringSharingOf } from '../drive/index.ts';
+import { type Circuit, partsOfKind, type Result, succeed } from '../circuit/index.ts';
+import { isElectrolytic } from '../device/index.ts';
+import { type ElectrolyticLife, electrolyticLife, hardestDriven, litLeds, type StringSharing, stressesOf, stringSharingOf } from '../drive/index.ts';
 import { dischargeRuntime, type Runtime } from '../energy/index.ts';
 import { type LedDetails, ledDetails, lifeOfShare } from './led-details.ts';
 import { type ReadLight, readLight } from './light-details.ts';
@@ -14,19 +15,34 @@ export interface StringsDetails {
   readonly strings: readonly (StringSharing['strings'][number] & { readonly ofRated: number; readonly lifeOfOneInTwenty: number })[];
 }
 
+/** An electrolytic capacitor with how long it lasts where it sits. */
+export interface StoreLife {
+  readonly ref: string;
+  /** Around it: what it lies between at 95 %. */
+  readonly celsius: { readonly value: number; readonly low: number; readonly high: number };
+  readonly life: ElectrolyticLife;
+}
+
+/** The details that are worked out one by one, each by its name on screen. */
+export type DetailName = 'supply' | 'LEDs' | 'strings' | 'light' | 'runtime' | 'leads' | 'stores' | 'waves';
+
 /** Whatever of Drive takes longer than the figures themselves. */
 export interface DriveDetails {
-  readonly supply: SupplyDetails;
+  readonly supply?: SupplyDetails;
   readonly leds: readonly LedDetails[];
   readonly strings: readonly StringsDetails[];
   readonly light?: ReadLight;
   readonly soaks: readonly PlacedSoak[];
+  readonly earlySoaks: readonly EarlySoak[];
   readonly runtime?: Runtime;
   readonly lead?: LeadLoss;
   readonly tracks: readonly TrackLoss[];
   readonly stores: readonly Discharge[];
+  readonly storeLives: readonly StoreLife[];
   /** One period of the settled state; empty where all is direct current. */
   readonly waves: readonly DriveWave[];
+  /** What could not be worked out, and why; the rest stands. */
+  readonly failed: readonly { readonly name: DetailName; readonly message: string }[];
 }
 
 /**
@@ -40,28 +56,61 @@ export const driveDetails: (analysis: Analysis) => Result<DriveDetails> = oncePe
   if (!found.ok) return found;
   const { fit } = found.value;
   const { circuit, solution } = fit;
+  const failed: { name: DetailName; message: string }[] = [];
+  // One detail that fails must not take the others with it.
+  const detail = <T>(name: DetailName, compute: () => T): T | undefined => {
+    try {
+      return compute();
+    } catch (error) {
+      failed.push({ name, message: error instanceof Error ? error.message : String(error) });
+      return undefined;
+    }
+  };
   const leds = litLeds(circuit, solution);
   const hardest = hardestDriven(stressesOf(circuit, fit));
   const thermal = thermalOf(analysis);
-  const details = leds.map((part) => ledDetails(part, leds, fit, thermal, solve));
-  const supply = supplyDetails(circuit, fit, leds);
+  const details = leds.flatMap((part) => detail('LEDs', () => ledDetails(part, leds, fit, thermal, solve)) ?? []);
+  const supply = detail('supply', () => supplyDetails(circuit, fit, leds));
   const hasCells = partsOfKind(circuit, 'battery').some(({ chemistry }) => chemistry !== undefined);
-  const runtime = hasCells && hardest ? dischargeRuntime(circuit, hardest.ref) : undefined;
-  const light = readLight(specimen, rework);
-  const lead = leadLossOf(specimen, supply.amps, rework);
+  const runtime = hasCells && hardest ? detail('runtime', () => dischargeRuntime(circuit, hardest.ref)) : undefined;
+  if (runtime?.ok === false) failed.push({ name: 'runtime', message: runtime.error.message });
+  const light = detail('light', () => readLight(specimen, rework));
+  const lead = supply && detail('leads', () => leadLossOf(specimen, supply.amps, rework));
+  const strings = detail('strings', () => stringSharingOf(circuit, solution).map((shared) => withLives(shared, details)));
   return succeed({
-    supply,
+    ...(supply && { supply }),
     leds: details,
-    strings: stringSharingOf(circuit, solution).map((shared) => withLives(shared, details)),
+    strings: strings ?? [],
     ...(light && { light }),
     soaks: soaksOf(analysis),
+    earlySoaks: earlySoaksOf(analysis),
     ...(runtime?.ok && { runtime: runtime.value }),
     ...(lead && { lead }),
-    tracks: trackLossesOf(specimen, supply.amps, rework),
-    stores: dischargesOf(circuit, solution),
-    waves: wavesOf(circuit, fit.warmed, hardest?.ref),
+    tracks: (supply && detail('leads', () => trackLossesOf(specimen, supply.amps, rework))) ?? [],
+    stores: detail('stores', () => dischargesOf(circuit, solution)) ?? [],
+    storeLives: detail('stores', () => storeLivesOf(circuit, details)) ?? [],
+    waves: detail('waves', () => wavesOf(circuit, fit.warmed, hardest?.ref)) ?? [],
+    failed,
   });
 });
+
+/** Electrolytic capacitors sit in the case with the rest: as warm as its inside, by the heat path of the LEDs. */
+function storeLivesOf(circuit: Circuit, leds: readonly LedDetails[]): readonly StoreLife[] {
+  const [path] = leds.map(({ heat }) => heat);
+  if (!path) return [];
+  const end = path.joints.at(-1)?.celsius ?? path.junctionCelsius;
+  const inside = path.joints.find(({ name, read }) => name === 'case' || read)?.celsius ?? end;
+  // The rise of the case is as unsure as the whole of which it is a part.
+  const [below, above] = [path.junctionCelsius - path.low, path.high - path.junctionCelsius].map(
+    (off) => off * ((inside - end) / Math.max(1e-9, path.junctionCelsius - end)),
+  ) as [number, number];
+  return partsOfKind(circuit, 'capacitor')
+    .filter(isElectrolytic)
+    .map(({ ref, celsius }) => {
+      const around = celsius === undefined ? { value: inside, low: inside - below, high: inside + above } : { value: celsius, low: celsius, high: celsius };
+      return { ref, celsius: around, life: electrolyticLife(around) };
+    });
+}
 
 function withLives({ spread, strings }: StringSharing, leds: readonly LedDetails[]): StringsDetails {
   return {

@@ -1,4 +1,4 @@
-export { type DriveDetails, driveDetails, type StringsDetails } from './drive-details.ts';
+export { type DetailName, type DriveDetails, driveDetails, type StoreLife, type StringsDetails } from './drive-details.ts';
 export type { LedDetails, SharedLife } from './led-details.ts';
 export type { Guess, ReadLight, UsualLumens } from './light-details.ts';
 export type { LeadLoss, SupplyDetails, TrackLoss } from './supply-details.ts';

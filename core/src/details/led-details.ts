@@ -12,7 +12,6 @@ import {
   type Life,
   lifeAt,
   lifeRatio,
-  lightHertz,
   type Sharing,
   sharingOf,
   type Thermal,
@@ -62,7 +61,7 @@ const REFERENCE: Drive = { ofRated: 1, junctionCelsius: 85 };
 export function ledDetails(part: LedPart, all: readonly LedPart[], fit: Fit, thermal: Thermal, solve: SolveWarmed): LedDetails {
   const { circuit, solution } = fit;
   const { chip } = solution.leds[part.ref] as Solution['leds'][string];
-  const heat = heatPathIn(part, all, solution, thermal);
+  const heat = heatPathIn(part, circuit, solution, thermal);
   const rated = ratedChipAmps(part).value;
   const drive = { ofRated: Math.max(1e-6, chip.amps.avg / rated), junctionCelsius: heat.junctionCelsius };
   const { junctionCelsius } = heat;
@@ -78,7 +77,7 @@ export function ledDetails(part: LedPart, all: readonly LedPart[], fit: Fit, the
     junctionLimit: ratedJunctionCelsius(part),
     ...(drift && { drift }),
     ...(lumens && { lumens }),
-    life: lifeAt(drive, part.body),
+    life: lifeAt(drive, part.body, heat),
     ofRatedLife: lifeRatio(drive, REFERENCE),
     lifeBaseHours: usualLifeHours(part.body),
     ...(flicker && { flicker }),
@@ -106,14 +105,14 @@ function driftOf(part: LedPart, { circuit, solution }: Fit, junctionCelsius: num
   return { kelvin, chipVolts: voltsPerKelvinOf(part) * kelvin, ampsRatio: warm.value.chipAmps / cold.amps.avg };
 }
 
-function flickerOf(ref: string, { circuit, solution, figures }: Fit): LedDetails['flicker'] {
-  const hertz = lightHertz(circuit);
-  if (hertz === undefined || typeof solution.leds[ref]?.flickerPercent !== 'number') return undefined;
+function flickerOf(ref: string, { solution, figures }: Fit): LedDetails['flicker'] {
+  const { flickerHertz: hertz = null, flickerPercent } = solution.leds[ref] ?? {};
+  if (hertz === null || typeof flickerPercent !== 'number') return undefined;
   const [percent, index] = figures([
     { of: 'light', ref, quantity: 'flickerPercent' },
     { of: 'light', ref, quantity: 'flickerIndex' },
   ]);
-  const { min, max } = solution.leds[ref].chip.amps;
+  const { min, max } = (solution.leds[ref] as Solution['leds'][string]).chip.amps;
   return { percent, index, hertz, region: flickerRegion(percent.value, hertz), least: Math.max(0, min), most: max };
 }
 

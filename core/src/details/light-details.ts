@@ -2,6 +2,7 @@ import type { LedPart } from '../device/index.ts';
 import {
   candelaFromLux,
   chipsOf,
+  lambertLumens,
   LUMENS_FACTOR,
   lightRatio,
   lightWhenWarm,
@@ -78,7 +79,7 @@ export function readLight({ readings, claims }: Specimen, rework: number): ReadL
     metres: { value: metres, uncertainty: HELD_METRES },
     candela: within(candela),
     throwMetres: within(throwMetres(candela), 0.5),
-    lumens: within(lumensFromCandela(candela, beamDegrees)),
+    lumens: within(claimed === undefined ? lambertLumens(candela) : lumensFromCandela(candela, claimed)),
     beamDegrees,
     beamClaimed: claimed !== undefined,
   };

@@ -33,6 +33,9 @@ export const partBase = {
   note: z.string().max(2000).optional(),
 };
 
+/** A semiconductor's package as it is called: SOT-23, TO-92. */
+export const packageField = { body: z.string().max(40).optional() };
+
 /** Two pins, as net names. */
 export const twoPins = z.tuple([netSchema, netSchema]);
 

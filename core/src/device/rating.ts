@@ -1,3 +1,4 @@
+import { packageWatts } from './packages.ts';
 import type { Rated } from './part-base.ts';
 
 /** What is held against a limit: of a chip its average or peak current, of a part its watts, peak volts or rms current. */
@@ -37,6 +38,20 @@ export function statedLimit(value: number): Limit {
 /** What is usual where nothing is stated. */
 export function usualLimit(value: number, usualFor: string): Limit {
   return { value, assumed: true, usualFor };
+}
+
+/**
+ * What is stated, and what of a semiconductor is usual where no watts are: its package's, or those of a small one.
+ *
+ * @param small of a package that is not known, W
+ */
+export function semiconductorRatings(
+  { rated, body }: { readonly rated?: Rated | undefined; readonly body?: string | undefined },
+  small: number,
+): readonly Rating[] {
+  const known = packageWatts(body);
+  const usual = usualLimit(known ?? small, known === undefined ? 'a small package' : (body as string));
+  return [...(rated?.watts === undefined ? [{ of: 'watts' as const, limit: usual }] : []), ...statedRatings(rated)];
 }
 
 const OF_PART: Readonly<Partial<Record<keyof Rated, RatingKind>>> = {

@@ -25,7 +25,10 @@ describe('light against current', () => {
 });
 
 it('stress is over only above the rating', () => {
-  expect([0.5, 0.81, 1, 1.01].map(stressLevel)).toEqual(['within', 'caution', 'caution', 'over']);
+  const level = (value: number, uncertainty = 0) => stressLevel({ value, uncertainty });
+  expect([0.5, 0.81, 1, 1.01].map((ratio) => level(ratio))).toEqual(['within', 'caution', 'caution', 'over']);
+  // What crosses 1 with its uncertainty (k = 2) is at its rating, and not above it.
+  expect([level(1.04, 0.05), level(0.95, 0.05), level(1.2, 0.05), level(0.7, 0.2)]).toEqual(['at', 'at', 'over', 'within']);
 });
 
 describe('derating', () => {

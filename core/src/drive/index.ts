@@ -1,11 +1,13 @@
-export { type BoardSeat, type HeatPath, type HeatPathOf, type HeatResistance, type HeatStretch, heatPathOf } from './heat/heat-path.ts';
-export { boardCelsiusOf, chipsOf, heatPathIn, litLeds, type Thermal } from './heat/led-heat.ts';
-export { fitSoak, type Soak, type SoakPoint } from './heat/soak.ts';
+export { type BoardSeat, type CaseSize, type HeatPath, type HeatPathOf, type HeatResistance, type HeatStretch, heatPathOf } from './heat/heat-path.ts';
+export { boardCelsiusOf, caseHeatWatts, chipsOf, heatPathIn, litLeds, type Thermal } from './heat/led-heat.ts';
+export { fitSoak, type Soak, type SoakCurve, type SoakOutcome, type SoakPoint, soakAt } from './heat/soak.ts';
+export { type ElectrolyticLife, electrolyticLife } from './life/electrolytic.ts';
 export { type Drive, LIFE_MODEL, type Life, lifeAt, lifeFactors, lifeRatio, usualLifeHours } from './life/life.ts';
-export { type FlickerRegion, flickerRegion, lightHertz, lowRiskFlickerPercent, noEffectFlickerPercent } from './light/flicker.ts';
+export { type FlickerRegion, flickerRegion, lowRiskFlickerPercent, noEffectFlickerPercent } from './light/flicker.ts';
 export { lightness, lightRatio, seenChange } from './light/lightness.ts';
 export {
   candelaFromLux,
+  lambertLumens,
   LUMENS_FACTOR,
   lightWhenWarm,
   lumensFromCandela,
@@ -18,6 +20,7 @@ export { CHIP_SPREADS, type ChipSpread, type DarkChip, darkChipOf, type Sharing,
 export {
   COMFORT,
   hardestDriven,
+  LEVEL_WORDS,
   type Stress,
   type StressKind,
   type StressLevel,

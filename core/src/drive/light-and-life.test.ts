@@ -10,6 +10,7 @@ import {
   lifeRatio,
   lightWhenWarm,
   lowRiskFlickerPercent,
+  lambertLumens,
   lumensFromCandela,
   noEffectFlickerPercent,
   sharingOf,
@@ -41,7 +42,9 @@ describe('beams', () => {
 
   it('a whole sphere would be 4π, a half one 2π, a bare chip π, a narrow cone its solid angle', () => {
     expect(lumensFromCandela(1, 60)).toBeCloseTo(2 * Math.PI * (1 - Math.cos(Math.PI / 6)), 12);
-    expect(lumensFromCandela(1, 180)).toBeCloseTo(Math.PI, 12);
+    expect(lambertLumens(1)).toBeCloseTo(Math.PI, 12);
+    expect(lumensFromCandela(1, 180)).toBeCloseTo(2 * Math.PI, 12);
+    expect(lumensFromCandela(1, 360)).toBeCloseTo(4 * Math.PI, 12);
     const narrow = (2 * Math.PI) / 180;
     expect(lumensFromCandela(1, 2) / ((Math.PI / 4) * narrow ** 2)).toBeCloseTo(1, 3);
   });

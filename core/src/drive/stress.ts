@@ -1,7 +1,7 @@
 import { type Circuit, celsiusOf } from '../circuit/index.ts';
 import { deviceOf, type Limit, type Part, type Rating, type RatingKind } from '../device/index.ts';
 import type { Fit } from '../estimate/index.ts';
-import type { Uncertain } from '../quantity/index.ts';
+import { COVERAGE, type Uncertain } from '../quantity/index.ts';
 import { type Figure, ratedFigure } from '../solve/index.ts';
 import { withDerating } from './ratings.ts';
 
@@ -40,14 +40,27 @@ export interface Stress {
   readonly level: StressLevel;
 }
 
-/** Comfort is up to 0.8 of a rating; above 1 it is over. */
-export type StressLevel = 'within' | 'caution' | 'over';
+/** Comfort is up to 0.8 of a rating; what is above 1 with all of its uncertainty is over, what crosses it is at its rating. */
+export type StressLevel = 'within' | 'caution' | 'at' | 'over';
 
 export const COMFORT = { low: 0.4, high: 0.8 } as const;
 
-export function stressLevel(ratio: number): StressLevel {
-  return ratio > 1 ? 'over' : ratio > COMFORT.high ? 'caution' : 'within';
+export function stressLevel({ value, uncertainty }: Uncertain): StressLevel {
+  if (value - COVERAGE * uncertainty > 1) return 'over';
+  if (value + COVERAGE * uncertainty > 1 && value > COMFORT.high) return 'at';
+  return value > COMFORT.high ? 'caution' : 'within';
 }
+
+/** A level in words. */
+export const LEVEL_WORDS: Readonly<Record<StressLevel, string>> = {
+  within: 'within its rating',
+  caution: 'close to its rating',
+  at: 'at its rating',
+  over: 'above its rating',
+};
+
+/** Of a limit that is only usual. */
+const LEAST_SHARE = 0.02;
 
 interface StressRow {
   readonly ref: string;
@@ -64,10 +77,12 @@ interface StressRow {
 export function stressesOf(circuit: Circuit, fit: Fit, aroundCelsius = celsiusOf(circuit)): readonly Stress[] {
   const rows = circuit.parts.flatMap((part) => rowsOf(part, part.celsius ?? aroundCelsius));
   const figures = fit.figures(rows.map(({ figure }) => figure));
-  return rows.map(({ ref, of, limit }, index) => {
+  return rows.flatMap(({ ref, of, limit }, index): Stress[] => {
     const figure = figures[index];
     const ratio = { value: figure.value / limit.value, uncertainty: figure.uncertainty / limit.value };
-    return { ref, of, figure, limit, ratio, level: stressLevel(ratio.value) };
+    // What nobody stated and nothing comes near to is not worth a line.
+    if (limit.assumed && of !== 'chip-amps' && Math.abs(ratio.value) < LEAST_SHARE) return [];
+    return [{ ref, of, figure, limit, ratio, level: stressLevel(ratio) }];
   });
 }
 

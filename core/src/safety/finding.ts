@@ -1,7 +1,6 @@
-import type { Arrangement } from '../arrangement/index.ts';
-import type { Discharge } from '../caution/index.ts';
-import type { Circuit } from '../circuit/index.ts';
-import type { Solution } from '../solve/index.ts';
+import type { Limit, RatingKind } from '../device/index.ts';
+import type { Uncertain } from '../quantity/index.ts';
+import type { FaultOutcome } from './single-faults.ts';
 
 export type FindingCode =
   | 'over-amps'
@@ -10,112 +9,149 @@ export type FindingCode =
   | 'over-volts'
   | 'over-reverse-volts'
   | 'over-celsius'
+  | 'touch-celsius'
+  | 'no-rating'
   | 'no-bleeder'
   | 'slow-bleeder'
   | 'no-fuse'
   | 'fuse-in-neutral'
   | 'no-earth'
+  | 'single-insulation'
   | 'capacitor-class'
   | 'unbalanced-strings'
   | 'parallel-regulators'
   | 'no-current-limit'
   | 'unprotected-cells'
   | 'mixed-cells'
+  | 'charging-cells'
+  | 'shorted-supply'
   | 'converter-volts'
-  | 'flicker'
-  | 'single-insulation';
+  | 'single-fault'
+  | 'flicker';
 
 export type Severity = 'note' | 'caution' | 'unsafe';
 
-/** Something about a circuit that is not as it should be. */
+/** Something about a circuit that is not as it should be: what and how much. `sayFinding` has it in words. */
 export interface Finding {
   readonly code: FindingCode;
   readonly severity: Severity;
   /** The part that it is about; empty where it is the whole. */
   readonly ref: string;
-  readonly text: string;
-  /** What would put it right. */
-  readonly mend: string;
+  /** It is held against what is usual, and not against what the maker states. */
+  readonly assumed?: true;
+  readonly facts: FindingFacts;
 }
 
-/** What the rules judge by. */
-interface Judged {
-  readonly circuit: Circuit;
-  readonly solution: Solution;
-  readonly arrangements: readonly Arrangement[];
-  readonly discharges: readonly Discharge[];
+/** What a surface is touched for. */
+export type TouchSort = 'held' | 'switched' | 'within reach';
+
+/** The facts of a finding, by what it is about. */
+export type FindingFacts =
+  | {
+      readonly about: 'rating';
+      readonly of: RatingKind;
+      readonly figure: Uncertain;
+      readonly limit: Limit;
+      /** Multiples of the limit. */
+      readonly ratio: Uncertain;
+    }
+  | { readonly about: 'junction'; readonly low: number; readonly high: number; readonly limit: Limit }
+  | {
+      readonly about: 'surface';
+      readonly place: string;
+      readonly celsius: Uncertain;
+      readonly touched: TouchSort;
+      /** Of its material, or of the one that bears most. */
+      readonly limit: number;
+      readonly material: string | undefined;
+      /** It is not there yet: where a soak goes. */
+      readonly isComing: boolean;
+    }
+  | { readonly about: 'no-rating'; readonly volts: number; readonly kind: 'capacitor' | 'resistor' }
+  | {
+      readonly about: 'stored';
+      readonly volts: number;
+      readonly farads: number;
+      /** To 34 V; undefined where nothing discharges it. */
+      readonly seconds: number | undefined;
+      readonly at: StoreReach;
+      readonly limitSeconds: number;
+    }
+  | {
+      readonly about: 'fuse';
+      /** Fuses that are there, and do not carry the whole current of the supply. */
+      readonly beside: readonly string[];
+    }
+  | { readonly about: 'fuse-lead'; readonly livePin: string }
+  | { readonly about: 'earth'; readonly insulation: 'basic' | undefined }
+  | { readonly about: 'insulation'; readonly seen: 'bare' | 'one layer'; readonly material: string | undefined }
+  | { readonly about: 'touchable-net'; readonly net: string; readonly milliamps: number }
+  | {
+      readonly about: 'class';
+      readonly given: string | undefined;
+      readonly wanted: 'X2' | 'Y2';
+      readonly place: 'across the lines' | 'in the line' | 'to what can be touched';
+    }
+  | { readonly about: 'strings' }
+  | { readonly about: 'regulators'; readonly refs: readonly string[] }
+  | { readonly about: 'direct' }
+  | { readonly about: 'protection' }
+  | { readonly about: 'mixed'; readonly refs: readonly string[] }
+  | {
+      readonly about: 'charging';
+      readonly amps: number;
+      readonly why: 'primary' | 'no charger' | 'over full' | 'fast';
+      /** A cell's, where it would be charged over its full volts. */
+      readonly cellVolts?: number;
+    }
+  | { readonly about: 'shorted'; readonly amps: number }
+  | { readonly about: 'converter'; readonly volts: number; readonly most: number }
+  | { readonly about: 'fault'; readonly outcome: FaultOutcome }
+  | { readonly about: 'flicker'; readonly percent: number; readonly hertz: number; readonly most: number };
+
+/** Where a charge can be met: at the pins of the plug, or only inside. */
+export type StoreReach = 'plug' | 'inside';
+
+/** A rule that cannot tell, for want of a fact. `sayUndecided` has it in words. */
+export interface Undecided {
+  readonly code: FindingCode;
+  readonly ref: string;
+  readonly lacks: LackedFact;
 }
 
-/** A new rule is one file and one line in the list. */
-export type SafetyRule = (judged: Judged) => readonly Finding[];
+/** What would decide, each with one way to get it. */
+export type LackedFact =
+  | 'case'
+  | 'earth'
+  | 'insulation'
+  | 'fuse-lead'
+  | 'cells-protected'
+  | 'capacitor-volts'
+  | 'surface-material'
+  | 'surface-celsius'
+  | 'touchable-net'
+  | 'fault-unsolved';
 
 /** The last word on a circuit. */
-export type SafetyVerdict = 'sound' | 'sound with cautions' | 'do not use';
+export type SafetyVerdict = 'sound' | 'not enough known' | 'sound with cautions' | 'do not use';
 
-/** The worst severity makes the verdict; a note changes nothing. */
-export function verdictOf(findings: readonly Pick<Finding, 'severity'>[]): SafetyVerdict {
+/** The worst severity makes the verdict, and a note changes nothing; nothing is sound that a rule could not decide. */
+export function verdictOf(findings: readonly Pick<Finding, 'severity'>[], undecided: readonly Undecided[]): SafetyVerdict {
   if (findings.some(({ severity }) => severity === 'unsafe')) return 'do not use';
-  return findings.some(({ severity }) => severity === 'caution') ? 'sound with cautions' : 'sound';
+  if (findings.some(({ severity }) => severity === 'caution')) return 'sound with cautions';
+  return undecided.length > 0 ? 'not enough known' : 'sound';
 }
+
+/** The verdict as the open format writes it. */
+export const VERDICT_CODES = {
+  sound: 'sound',
+  'not enough known': 'look',
+  'sound with cautions': 'cautions',
+  'do not use': 'do-not-use',
+} as const satisfies Record<SafetyVerdict, string>;
 
 const WORST_FIRST: readonly Severity[] = ['unsafe', 'caution', 'note'];
 
 export function worstFirst(findings: readonly Finding[]): readonly Finding[] {
   return findings.toSorted((a, b) => WORST_FIRST.indexOf(a.severity) - WORST_FIRST.indexOf(b.severity));
-}
-
-const SHORT: Readonly<Record<FindingCode, string>> = {
-  'over-amps': 'too much current',
-  'over-peak-amps': 'too high a peak',
-  'over-watts': 'too much power',
-  'over-volts': 'too many volts',
-  'over-reverse-volts': 'too much reverse voltage',
-  'over-celsius': 'too hot',
-  'no-bleeder': 'nothing discharges it',
-  'slow-bleeder': 'discharges slowly',
-  'no-fuse': 'no fuse',
-  'fuse-in-neutral': 'fuse in the neutral',
-  'no-earth': 'metal without earth',
-  'capacitor-class': 'capacitor of no safety class',
-  'unbalanced-strings': 'strings share badly',
-  'parallel-regulators': 'regulators in parallel',
-  'no-current-limit': 'nothing limits the current',
-  'unprotected-cells': 'cells without protection',
-  'mixed-cells': 'cells that are mixed',
-  'converter-volts': 'over a converter’s volts',
-  flicker: 'flickers',
-  'single-insulation': 'the case alone insulates',
-};
-
-/** A finding in a few words, for a row of many. */
-export function shortFinding({ code }: Pick<Finding, 'code'>): string {
-  return SHORT[code];
-}
-
-/** What each rule goes by: the standard, or the reason where there is none. */
-const SOURCES: Readonly<Record<FindingCode, string>> = {
-  'over-amps': 'The maker’s rating of the part, at its temperature.',
-  'over-peak-amps': 'The maker’s rating of the part for peaks.',
-  'over-watts': 'The maker’s rating of the part, free in air.',
-  'over-volts': 'The maker’s rating of the part, against the highest volts of a period.',
-  'over-reverse-volts': 'The maker’s rating of the LED; most take no more than 5 V of reverse voltage.',
-  'over-celsius': 'The maker’s rating of the part.',
-  'no-bleeder': 'IEC 60335-1, 22.5: under 34 V one second after the plug is drawn.',
-  'slow-bleeder': 'IEC 60335-1, 22.5 at the plug; inside a closed case ten seconds, less than it takes to open it.',
-  'no-fuse': 'IEC 60598-1 and IEC 62560: a lamp on mains must fail without fire.',
-  'fuse-in-neutral': 'IEC 60364-4-43: what protects against overcurrent stands in the live lead.',
-  'no-earth': 'IEC 61140, class I: metal that can be touched is earthed, or doubly insulated.',
-  'capacitor-class': 'IEC 60384-14: capacitors across or in the lead of mains are of class X or Y.',
-  'unbalanced-strings': 'Chips of one make differ by some tens of millivolts, and current rises steeply with volts.',
-  'parallel-regulators': 'The currents of regulators in parallel add up, whatever fails.',
-  'no-current-limit': 'An LED’s current is set by what stands before it, and by nothing in itself.',
-  'unprotected-cells': 'IEC 62133-2: lithium cells want a protection against overcharge, deep discharge and shorts.',
-  'mixed-cells': 'IEC 60086-5: cells of one kind and one age; the weakest is reversed and leaks.',
-  'converter-volts': 'The maker’s rating of the converter.',
-  flicker: 'IEEE 1789-2015, recommended practice 1.',
-  'single-insulation': 'IEC 61140, class II: two layers, or 6 mm, between live parts and hands.',
-};
-
-export function findingSource({ code }: Pick<Finding, 'code'>): string {
-  return SOURCES[code];
 }

@@ -1,11 +1,18 @@
 export { type Audit, audit, auditSolved } from './audit.ts';
+export { type AuditDocument, auditDocument } from './audit-document.ts';
 export {
   type Finding,
   type FindingCode,
-  findingSource,
+  type FindingFacts,
+  type LackedFact,
   type SafetyVerdict,
   type Severity,
-  shortFinding,
+  type TouchSort,
+  type Undecided,
+  VERDICT_CODES,
   verdictOf,
   worstFirst,
 } from './finding.ts';
+export { findingSource, sayFaultStress, sayFinding, sayRemedy, sayUndecided, shortFinding } from './say-finding.ts';
+export { isFuse } from './supply-path.ts';
+export { type FaultOutcome, type FaultStress, type SingleFault, singleFaultsOf } from './single-faults.ts';

@@ -4,7 +4,7 @@ import type { SolvedFigures } from './figure.ts';
 import type { OperatingPoint } from './operating-point.ts';
 import { Recording } from './recording.ts';
 import type { LedSolution, PartSolution, Solution, SupplySolution } from './solution.ts';
-import { distortionOf, flickerOf, meanProduct, type Statistics, statisticsOf, steady } from './statistics.ts';
+import { distortionOf, type Flicker, flickerOf, meanProduct, type Statistics, statisticsOf, steady } from './statistics.ts';
 import { warningsOf } from './warnings.ts';
 
 /**
@@ -69,7 +69,7 @@ export function solutionOf(recording: Recording, regime: Solution['regime']): So
     if (source) supplies[ref] = supplySolution(recording, index, part);
     if (!chips) continue;
     const led = new SolvedLed(recording, index, part);
-    leds[ref] = { chip: { ...led.chip }, flickerPercent: led.flickerPercent, flickerIndex: led.flickerIndex, ofRated: led.ofRated };
+    leds[ref] = { chip: { ...led.chip }, flickerPercent: led.flickerPercent, flickerIndex: led.flickerIndex, flickerHertz: led.flickerHertz, ofRated: led.ofRated };
   }
   return {
     format: 'mindful-probe.solution',
@@ -189,7 +189,7 @@ function supplySolution(recording: Recording, index: number, { volts, amps, watt
 class SolvedLed implements LedSolution {
   readonly chip: SolvedChip;
   private readonly part: Part;
-  private knownFlicker?: ReturnType<typeof flickerOf>;
+  private knownFlicker?: Flicker;
 
   constructor(
     private readonly recording: Recording,
@@ -209,6 +209,10 @@ class SolvedLed implements LedSolution {
     return this.flicker.index;
   }
 
+  get flickerHertz(): number | null {
+    return this.flicker.hertz;
+  }
+
   get ofRated(): LedSolution['ofRated'] {
     const { rated } = this.part;
     const { amps, watts, reverseVolts, junctionCelsius } = this.chip;
@@ -221,7 +225,7 @@ class SolvedLed implements LedSolution {
     };
   }
 
-  private get flicker(): ReturnType<typeof flickerOf> {
+  private get flicker(): Flicker {
     const { recording, index } = this;
     this.knownFlicker ??= flickerOf(recording.moments, recording.amps(recording.system.slotOf[index]));
     return this.knownFlicker;

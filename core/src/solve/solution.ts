@@ -28,6 +28,8 @@ export interface LedSolution {
   };
   readonly flickerPercent: number | null;
   readonly flickerIndex: number | null;
+  /** How often its light goes up and down, by the wave of its own current, Hz; null where it does not. */
+  readonly flickerHertz: number | null;
   /** Multiples of the rating; null where there is none. */
   readonly ofRated: {
     readonly amps: number | null;

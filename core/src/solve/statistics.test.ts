@@ -84,13 +84,13 @@ describe('flicker (IES percent and index)', () => {
         moments,
         wave((t) => -t),
       ),
-    ).toEqual({ percent: null, index: null });
+    ).toEqual({ percent: null, index: null, hertz: null });
     expect(
       flickerOf(
         moments,
         wave(() => 0.02),
       ),
-    ).toEqual({ percent: 0, index: expect.closeTo(0, 9) });
+    ).toEqual({ percent: 0, index: expect.closeTo(0, 9), hertz: null });
   });
 });
 

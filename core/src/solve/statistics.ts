@@ -50,13 +50,20 @@ export function meanProduct({ weights }: Moments, a: Float64Array, b: Float64Arr
   return sum;
 }
 
-/** Light over time, by chip current with negative as none: percent and index of the IES; null in the dark. */
-export function flickerOf(moments: Moments, amps: Float64Array): { percent: number | null; index: number | null } {
+export interface Flicker {
+  readonly percent: number | null;
+  readonly index: number | null;
+  /** How often light goes up and down, Hz. */
+  readonly hertz: number | null;
+}
+
+/** Light over a period, by chip current with negative as none: percent and index of the IES; null in the dark. */
+export function flickerOf(moments: Moments, amps: Float64Array): Flicker {
   const light = amps.map((value) => Math.max(0, value));
   const { avg, min, max } = statisticsOf(moments, light);
-  if (!(max > 0)) return { percent: null, index: null };
+  if (!(max > 0)) return { percent: null, index: null, hertz: null };
   const { times } = moments;
-  if (times.length === 1) return { percent: 0, index: 0 };
+  if (times.length === 1) return { percent: 0, index: 0, hertz: null };
   let above = 0;
   let whole = 0;
   for (let i = 1; i < times.length; i++) {
@@ -64,7 +71,33 @@ export function flickerOf(moments: Moments, amps: Float64Array): { percent: numb
     above += h * areaAbove(light[i - 1] - avg, light[i] - avg);
     whole += (h * (light[i - 1] + light[i])) / 2;
   }
-  return { percent: (100 * (max - min)) / (max + min), index: whole > 0 ? above / whole : null };
+  const rises = risesOf(light, avg, RISE_SHARE * (max - min));
+  const seconds = times[times.length - 1] - times[0];
+  return {
+    percent: (100 * (max - min)) / (max + min),
+    index: whole > 0 ? above / whole : null,
+    hertz: rises > 0 && seconds > 0 ? rises / seconds : null,
+  };
+}
+
+/** A rise of less than this share of the whole is a ripple on the way, and no light of its own. */
+const RISE_SHARE = 0.1;
+
+/** How often values of a closed period come from below their mean to above it, by more than `margin` either side. */
+function risesOf(values: Float64Array, mean: number, margin: number): number {
+  let rises = 0;
+  let isLow = false;
+  // Twice round: what is low at the end of the period rises at its beginning.
+  for (let round = 0; round < 2; round++) {
+    for (const value of values) {
+      if (value < mean - margin) isLow = true;
+      else if (isLow && value > mean + margin) {
+        isLow = false;
+        if (round === 1) rises += 1;
+      }
+    }
+  }
+  return rises;
 }
 
 /**

@@ -88,6 +88,8 @@ export const FACT_NAMES = [
   'fuse-lead',
   'cells-protected',
   'heat-path',
+  'case-size',
+  'fins',
   'look-seal',
   'look-padding',
   'look-cell-protection',

@@ -1,4 +1,4 @@
-import { type Dangers, type Gate, type GateItem, gatesFor, type PoweringFacts, poweringFor } from '../caution/index.ts';
+import { type Dangers, type Gate, type GateItem, gatesFor, isDangerous, type PoweringFacts, poweringFor } from '../caution/index.ts';
 import { partsOfKind } from '../circuit/index.ts';
 import { deviceOf, isLithium } from '../device/index.ts';
 import { isAlternating } from '../solve/index.ts';
@@ -43,7 +43,7 @@ export function poweringFacts(specimen: Specimen): PoweringFacts {
     partsOfKind(specimen.circuit, 'battery').length > 0 ||
     specimen.claimTexts.some(({ field }) => field === 'battery') ||
     specimen.claims.some(({ field }) => field === 'cells');
-  return { volts: volts || undefined, watts: watts || undefined, amps, alternating, cells };
+  return { volts: volts || undefined, watts: watts || undefined, amps, mains: isDangerous(volts ?? 0, alternating), cells };
 }
 
 /** What a bench supply may give the specimen. */
@@ -55,7 +55,7 @@ export interface SupplyLimits {
 /** The limits that First light computes for a bench supply, or why there are none. */
 export function supplyLimitsOf(specimen: Specimen): SupplyLimits | { readonly refused: string } {
   const facts = poweringFacts(specimen);
-  if (facts.alternating)
+  if (facts.mains)
     return { refused: 'This runs on mains: it meets its own supply through an in-line meter, never a bench supply’s direct volts.' };
   const { volts, limitAmps } = poweringFor(facts);
   if (volts === undefined) return { refused: 'First light knows no volts yet: claim what body or box says, as “claim 5v body”.' };

@@ -1,13 +1,14 @@
 import { z } from 'zod';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { K_OVER_Q } from '../led/chip-model.ts';
-import { partBase, threePins } from '../part-base.ts';
-import { statedRatings } from '../rating.ts';
+import { packageField, partBase, threePins } from '../part-base.ts';
+import { semiconductorRatings } from '../rating.ts';
 import { BOX } from '../symbol.ts';
 import { transportLaw } from './law.ts';
 
 const schema = z.strictObject({
   ...partBase,
+  ...packageField,
   kind: z.literal('bjt'),
   pins: threePins,
   polarity: z.enum(['npn', 'pnp']),
@@ -25,6 +26,9 @@ const [LEAST_BETA, LEAST_SATURATION_AMPS] = [1, 1e-20];
  * differ by some ten millivolts, which half the saturation current is.
  */
 const [BETA_SHARE, SATURATION_SHARE] = [0.3, 0.5];
+
+/** Of the smallest common package, W. */
+const USUAL_WATTS = 0.3;
 
 export const bjt: DeviceDefinition<'bjt', typeof schema> = {
   kind: 'bjt',
@@ -48,7 +52,7 @@ export const bjt: DeviceDefinition<'bjt', typeof schema> = {
     { field: 'beta', value: beta, uncertainty: BETA_SHARE * beta },
     { field: 'saturationAmps', value: saturationAmps, uncertainty: SATURATION_SHARE * saturationAmps },
   ],
-  ratings: ({ rated }) => statedRatings(rated),
+  ratings: (part) => semiconductorRatings(part, USUAL_WATTS),
   fails: ['short', 'open'],
 };
 

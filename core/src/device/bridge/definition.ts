@@ -3,7 +3,7 @@ import type { DeviceDefinition } from '../definition.ts';
 import { DIODE_VOLTS_SPREAD, junctionLaw, TYPICAL_DIODES } from '../diode/junction.ts';
 import { diodeModelSchema } from '../led/model-schema.ts';
 import { fourPins, partBase } from '../part-base.ts';
-import { statedRatings } from '../rating.ts';
+import { statedRatings, usualLimit } from '../rating.ts';
 import { BOX } from '../symbol.ts';
 
 const schema = z.strictObject({
@@ -25,6 +25,9 @@ const DIODES = [
   [3, 0],
   [3, 1],
 ] as const;
+
+/** Of a small moulded bridge, A; rms. */
+const USUAL_AMPS = 0.5;
 
 /** Four diodes. */
 export const bridge: DeviceDefinition<'bridge', typeof schema> = {
@@ -49,6 +52,9 @@ export const bridge: DeviceDefinition<'bridge', typeof schema> = {
   implied: () => ({ voltsShift: 0 }),
   possible: () => ({ voltsShift: [-0.5, 0.5] }),
   learns: ({ voltsShift = 0 }) => [{ field: 'voltsShift', value: voltsShift, uncertainty: DIODE_VOLTS_SPREAD }],
-  ratings: ({ rated }) => statedRatings(rated),
+  ratings: ({ rated }) => [
+    ...(rated?.amps === undefined ? [{ of: 'amps' as const, limit: usualLimit(USUAL_AMPS, 'a small bridge') }] : []),
+    ...statedRatings(rated),
+  ],
   fails: ['short', 'open'],
 };

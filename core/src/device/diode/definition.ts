@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { diodeModelSchema } from '../led/model-schema.ts';
 import { partBase, twoPins } from '../part-base.ts';
-import { statedRatings } from '../rating.ts';
+import { statedRatings, usualLimit } from '../rating.ts';
 import { CATHODE_BAR, leads, triangle } from '../symbol.ts';
 import { DIODE_VOLTS_SPREAD, junctionLaw, TYPICAL_DIODES } from './junction.ts';
 
@@ -19,6 +19,9 @@ const schema = z.strictObject({
   breakdownOhms: z.number().positive().optional(),
 });
 
+/** Of a rectifier the size of a grain of rice, A; rms. */
+const USUAL_AMPS = 1;
+
 export const diode: DeviceDefinition<'diode', typeof schema> = {
   kind: 'diode',
   name: 'diode',
@@ -33,7 +36,10 @@ export const diode: DeviceDefinition<'diode', typeof schema> = {
   implied: () => ({ voltsShift: 0 }),
   possible: () => ({ voltsShift: [-0.5, 0.5] }),
   learns: ({ voltsShift = 0 }) => [{ field: 'voltsShift', value: voltsShift, uncertainty: DIODE_VOLTS_SPREAD }],
-  ratings: ({ rated }) => statedRatings(rated),
+  ratings: ({ rated }) => [
+    ...(rated?.amps === undefined ? [{ of: 'amps' as const, limit: usualLimit(USUAL_AMPS, 'a small rectifier') }] : []),
+    ...statedRatings(rated),
+  ],
   inString: true,
   fails: ['short', 'open'],
 };

@@ -11,6 +11,8 @@ interface RatedLed {
 
 /** Of a chip whose body is not known: that of a small indicator, A. */
 const USUAL_AMPS = 0.02;
+/** Makers' sheets state 5 V for nearly every chip. */
+const USUAL_REVERSE_VOLTS = 5;
 /** Of a through-hole body, whose epoxy softens, and of one that is soldered flat, °C. */
 const USUAL_JUNCTION_CELSIUS = { legs: 100, flat: 125 } as const;
 
@@ -36,6 +38,9 @@ export function lightShareOf({ colour = 'white' }: RatedLed): number {
 export function ledRatings(part: RatedLed): readonly Rating[] {
   return [
     { of: 'chip-amps', limit: ratedChipAmps(part) },
+    ...(part.rated?.reverseVolts === undefined
+      ? [{ of: 'chip-reverse-volts' as const, limit: usualLimit(USUAL_REVERSE_VOLTS, 'an LED') }]
+      : []),
     ...statedRatings(part.rated, {
       peakAmps: 'chip-peak-amps',
       watts: 'chip-watts',

@@ -1,13 +1,14 @@
 import { z } from 'zod';
 import type { DeviceDefinition } from '../definition.ts';
 import { junctionLaw, TYPICAL_DIODES } from '../diode/junction.ts';
-import { partBase, threePins } from '../part-base.ts';
-import { statedRatings } from '../rating.ts';
+import { packageField, partBase, threePins } from '../part-base.ts';
+import { semiconductorRatings } from '../rating.ts';
 import { BOX } from '../symbol.ts';
 import { channelLaw } from './law.ts';
 
 const schema = z.strictObject({
   ...partBase,
+  ...packageField,
   kind: z.literal('mosfet'),
   pins: threePins,
   polarity: z.enum(['n', 'p']),
@@ -18,6 +19,9 @@ const schema = z.strictObject({
   /** In the drain. */
   onOhms: z.number().min(0).max(1e6).optional(),
 });
+
+/** Of the smallest common package, W. */
+const USUAL_WATTS = 0.3;
 
 /** A square-law channel behind its drain resistance, and the body diode. */
 export const mosfet: DeviceDefinition<'mosfet', typeof schema> = {
@@ -47,6 +51,6 @@ export const mosfet: DeviceDefinition<'mosfet', typeof schema> = {
     { field: 'gain', value: gain, uncertainty: 0.3 * gain },
     ...(onOhms > 0 ? [{ field: 'onOhms', value: onOhms, uncertainty: 0.2 * onOhms }] : []),
   ],
-  ratings: ({ rated }) => statedRatings(rated),
+  ratings: (part) => semiconductorRatings(part, USUAL_WATTS),
   fails: ['short', 'open'],
 };

@@ -2,14 +2,15 @@ import { z } from 'zod';
 import { formatEngineering, readFigures } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import type { OhmsOf } from '../law.ts';
-import { partBase, refSchema, twoPins } from '../part-base.ts';
-import { statedRatings } from '../rating.ts';
+import { packageField, partBase, refSchema, twoPins } from '../part-base.ts';
+import { semiconductorRatings } from '../rating.ts';
 import { CIRCLE, leads } from '../symbol.ts';
 import { sinkLaw } from './law.ts';
 
 const schema = z
   .strictObject({
     ...partBase,
+    ...packageField,
     kind: z.literal('sink'),
     pins: twoPins,
     amps: z.number().positive().max(1e4).optional(),
@@ -44,6 +45,9 @@ const LEAST_AMPS = 1e-9;
 /** Of the volts that it needs, one standard deviation: they grow with current and heat. */
 const DROPOUT_SHARE = 0.25;
 
+/** Linear drivers for lamps come in packages with a pad for their heat as a rule, W. */
+const USUAL_WATTS = 1;
+
 /** A linear constant-current regulator: a resistance below dropout, constant amps above, nothing in reverse. */
 export const sink: DeviceDefinition<'sink', typeof schema> = {
   kind: 'sink',
@@ -62,7 +66,7 @@ export const sink: DeviceDefinition<'sink', typeof schema> = {
   toleranced: ({ amps }) => (amps === undefined ? { field: 'referenceVolts', usual: 0.04 } : { field: 'amps', usual: 0.1 }),
   learns: ({ dropoutVolts }) => [{ field: 'dropoutVolts', value: dropoutVolts, uncertainty: DROPOUT_SHARE * dropoutVolts }],
   dependsOn: ({ amps, senseOhms, sense = [] }) => (amps === undefined && senseOhms === undefined ? sense : []),
-  ratings: ({ rated }) => statedRatings(rated),
+  ratings: (part) => semiconductorRatings(part, USUAL_WATTS),
   inString: true,
   fails: ['open', 'short'],
 };

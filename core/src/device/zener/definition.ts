@@ -2,13 +2,14 @@ import { z } from 'zod';
 import { formatEngineering, readFigures } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { junctionLaw, TYPICAL_DIODES } from '../diode/junction.ts';
-import { partBase, twoPins } from '../part-base.ts';
-import { statedRatings } from '../rating.ts';
+import { packageField, partBase, twoPins } from '../part-base.ts';
+import { semiconductorRatings } from '../rating.ts';
 import { leads, triangle } from '../symbol.ts';
 import { withZener } from './law.ts';
 
 const schema = z.strictObject({
   ...partBase,
+  ...packageField,
   kind: z.literal('zener'),
   pins: twoPins,
   /** At 5 mA. */
@@ -19,6 +20,9 @@ const schema = z.strictObject({
 /** The current at which a zener's volts are stated. */
 const TEST_AMPS = 0.005;
 const USUAL_ZENER_OHMS = 5;
+
+/** Of a small glass or flat body, W. */
+const USUAL_WATTS = 0.5;
 
 /** Forward as a silicon diode; reverse a resistance above the knee. */
 export const zener: DeviceDefinition<'zener', typeof schema> = {
@@ -35,7 +39,7 @@ export const zener: DeviceDefinition<'zener', typeof schema> = {
   symbol: [leads(10), triangle('sheet'), { d: 'M5 -11H10V11', fill: 'none' }],
   typed: { letter: 'Z', words: ['zener'], example: 'Z1 zener 5v1', lookedUp: true, read },
   toleranced: () => ({ field: 'zenerVolts', usual: 0.05 }),
-  ratings: ({ rated }) => statedRatings(rated),
+  ratings: (part) => semiconductorRatings(part, USUAL_WATTS),
   inString: true,
   fails: ['short', 'open'],
 };

@@ -3,6 +3,9 @@ import type { LedBodyName } from '../../device/index.ts';
 /** How an LED board sits on what carries its heat away, as Opening asks it. */
 export type BoardSeat = 'metal, screwed with paste' | 'metal, glued' | 'metal, loose' | 'not metal';
 
+/** How large the thing is, as Opening asks it. */
+export type CaseSize = 'as a thumb' | 'as a fist' | 'as two hands' | 'as a book' | 'larger';
+
 /** A resistance to heat with how far it can be off: a factor either way at about 95 %. */
 export interface HeatResistance {
   readonly kelvinPerWatt: number;
@@ -36,8 +39,11 @@ export interface HeatPath {
 export interface HeatPathOf {
   /** Heat of one chip: electrical less light. */
   readonly chipHeatWatts: number;
-  /** Of all chips that share the way from the case to the air. */
+  /** Of everything inside the case, which all takes the same way to the air. */
   readonly allHeatWatts: number;
+  readonly size?: CaseSize | undefined;
+  /** Its outside has fins, or is all of aluminium with ribs. */
+  readonly fins?: boolean | undefined;
   readonly body?: LedBodyName | undefined;
   readonly seat?: BoardSeat | undefined;
   readonly ambientCelsius: number;
@@ -80,27 +86,53 @@ const SEATS: Readonly<Record<BoardSeat, HeatResistance>> = {
 };
 const UNKNOWN_SEAT: HeatResistance = { kelvinPerWatt: 30, factor: 3.5, source: 'a board that was not looked at' };
 
-/** From the whole to the air, for a thing the size of a hand: 10 W/m²K over about 60 cm². */
-const TO_AIR: HeatResistance = { kelvinPerWatt: 16, factor: 2.5, source: 'a case the size of a hand, in still air' };
+/** Of the outside of things, cm². */
+const AREAS: Readonly<Record<CaseSize, number>> = {
+  'as a thumb': 20,
+  'as a fist': 110,
+  'as two hands': 300,
+  'as a book': 800,
+  larger: 2500,
+};
+/** Fins of the usual height double what gives heat away. */
+const FINS = 2;
+/** Convection and radiation together of a case that is tens of kelvins warm, in still air (VDI heat atlas, F1 and K1), W/m²K. */
+const WATTS_PER_SQUARE_METRE = 10;
+/** Who builds such a thing makes it as large as its heat wants: about so much warmer than the room, K. */
+const USUAL_RISE = 40;
+const LEAST_AREA = 60;
+
+/** From the whole to the air: one over area and what a square metre gives away. */
+function toAir({ size, fins = false, allHeatWatts }: HeatPathOf): HeatResistance {
+  const usual = Math.max(LEAST_AREA, (1e4 * allHeatWatts) / (WATTS_PER_SQUARE_METRE * USUAL_RISE));
+  const squareCentimetres = size ? AREAS[size] * (fins ? FINS : 1) : usual;
+  return {
+    kelvinPerWatt: 1e4 / (WATTS_PER_SQUARE_METRE * squareCentimetres),
+    factor: size ? 1.6 : 2.5,
+    source: size
+      ? `an outside ${size === 'larger' ? 'larger than a book' : `as large ${size}`}${fins ? ' with fins' : ''}, in still air`
+      : 'an outside as large as its heat usually wants, in still air',
+  };
+}
 
 /**
  * The chain of resistances from junction to air (JEDEC JESD51-1's definition of each). What was read takes the place
  * of what lies behind it: from a board's temperature only the way to the junction is left to be guessed.
  */
-export function heatPathOf({ chipHeatWatts, allHeatWatts, body, seat, ambientCelsius, read }: HeatPathOf): HeatPath {
+export function heatPathOf(of: HeatPathOf): HeatPath {
+  const { chipHeatWatts, allHeatWatts, body, seat, ambientCelsius, read } = of;
   const toJoint: HeatResistance = body ? { kelvinPerWatt: BODIES[body], factor: BODY_FACTOR, source: `a ${body} body` } : UNKNOWN_BODY;
   const own = stretch('junction', 'board', chipHeatWatts, toJoint);
   const board = stretch('board', 'case', chipHeatWatts, seat ? SEATS[seat] : UNKNOWN_SEAT);
-  const air = stretch('case', 'air', allHeatWatts, TO_AIR);
+  const air = stretch('case', 'air', allHeatWatts, toAir(of));
   const stretches = read?.at === 'board' ? [own] : read?.at === 'case' ? [own, board] : [own, board, air];
   const end = read ? read.celsius : ambientCelsius;
-  const junctionCelsius = end + stretches.reduce((sum, { kelvin }) => sum + kelvin, 0);
-  // Factors that have nothing to do with each other: their effects add as squares.
-  const above = Math.hypot(2 * (read?.uncertainty ?? 0), ...stretches.map(({ kelvin, resistance }) => kelvin * (resistance.factor - 1)));
-  const below = Math.hypot(
-    2 * (read?.uncertainty ?? 0),
-    ...stretches.map(({ kelvin, resistance }) => kelvin * (1 - 1 / resistance.factor)),
-  );
+  const rise = stretches.reduce((sum, { kelvin }) => sum + kelvin, 0);
+  const junctionCelsius = end + rise;
+  // Factors that have nothing to do with each other: of the sum each has its share, and their logarithms add as squares.
+  const factor = rise > 0 ? Math.exp(Math.hypot(...stretches.map(({ kelvin, resistance }) => (kelvin / rise) * Math.log(resistance.factor)))) : 1;
+  const above = Math.hypot(2 * (read?.uncertainty ?? 0), rise * (factor - 1));
+  const below = Math.hypot(2 * (read?.uncertainty ?? 0), rise * (1 - 1 / factor));
   const dominant = stretches.reduce((most, each) => (each.kelvin > most.kelvin ? each : most));
   return {
     stretches,

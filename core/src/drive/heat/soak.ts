@@ -1,4 +1,4 @@
-import { DenseLuFactoriser } from '../../numeric/index.ts';
+import { DenseLuFactoriser, drawNormal, seededRandom } from '../../numeric/index.ts';
 import type { Uncertain } from '../../quantity/index.ts';
 
 /** A temperature of a warming thing. */
@@ -9,162 +9,214 @@ export interface SoakPoint {
   readonly uncertainty: number;
 }
 
-/** Where a warming goes, and how fast. */
+/** T = final + Σ amplitude·exp(−t/seconds). */
+export interface SoakCurve {
+  readonly final: number;
+  readonly terms: readonly { readonly amplitude: number; readonly seconds: number }[];
+}
+
+/** Where a warming goes, and how fast. Plain data: it goes from thread to thread. */
 export interface Soak {
+  /** The middle of what it lies between, a quarter of that wide. */
   readonly final: Uncertain;
+  /** At 95 %. */
+  readonly low: number;
+  readonly high: number;
   /** The slowest time constant. */
   readonly constantSeconds: Uncertain;
   /** From the start of the power until it is within a kelvin of its end. */
   readonly steadySeconds: number;
   readonly exponentials: 1 | 2;
-  readonly at: (seconds: number) => number;
+  /** The likeliest. */
+  readonly curve: SoakCurve;
 }
 
-const FEWEST_FOR_ONE = 4;
-const FEWEST_FOR_TWO = 9;
-/** A second exponential must earn its two parameters (Akaike, IEEE Trans. AC-19, 1974, corrected for few points). */
-const GRID = 48;
-const REFINEMENTS = 40;
+/** What can be said of a warming: where it goes, or that it is too early to say, with what it lies between so far. */
+export type SoakOutcome =
+  | ({ readonly outcome: 'fitted' } & Soak)
+  | { readonly outcome: 'too early'; readonly low: number; readonly high: number };
 
-interface Model {
+const FEWEST = 4;
+/** Time constants that are tried, equally likely by their logarithm: from a bare chip's to a heavy lamp's in its case, s. */
+const [SHORTEST, LONGEST] = [15, 3600];
+/** How many of them: one alone must be met closely, two make up between them for what they miss. */
+const [SINGLES, DOUBLES] = [240, 44];
+/** Two exponentials are told apart from here on. */
+const APART = 2;
+/** How likely one exponential alone is thought before: most cases have a fast part and a slow one. */
+const SINGLE_SHARE = 0.5;
+/** A rise that is thought likely before anything was read: as much again as was seen, and at least this, K. */
+const LEAST_POSSIBLE_KELVIN = 15;
+const DRAWS_EACH = 12;
+/** A pair of constants this much less likely than the best (in the logarithm) weighs nothing. */
+const NEGLIGIBLE = 12;
+const SEED = 20_261_128;
+/** An end that is known to no better than this share of what was seen of the rise is not known. */
+const KNOWN_SHARE = 0.5;
+const LEAST_KELVIN = 3;
+const BESIDE_GRID = 1.06;
+
+interface Candidate {
   readonly constants: readonly number[];
-  /** Final temperature, then the amplitude of each exponential. */
-  readonly linear: Float64Array;
+  /** The end, then the amplitude of each exponential. */
+  readonly mean: Float64Array;
+  /** Lower triangle of the covariance’s root, row by row. */
+  readonly root: Float64Array;
   readonly cost: number;
+  /** Logarithm of how well it explains the points, its freedom paid for. */
+  readonly evidence: number;
+}
+
+interface Draw {
+  readonly final: number;
+  readonly slowest: number;
+  readonly weight: number;
 }
 
 /**
- * Fits T = T∞ + Σ a·exp(−t/τ) to the first minutes of a warming: linear in temperature and amplitudes, searched in the
- * time constants (variable projection; Golub and Pereyra, SIAM J. Numer. Anal. 10, 1973), one or two exponentials as
- * the data ask. The uncertainty is that of the linearised fit, widened where the points scatter more than they say.
+ * Fits a warming by one or two exponentials, T = T∞ + Σ a·exp(−t/τ): for every pair of time constants the rest is linear
+ * (variable projection; Golub and Pereyra, SIAM J. Numer. Anal. 10, 1973), and all pairs are weighed by how well they
+ * explain the points, amplitudes of one sign (Gelman et al., Bayesian Data Analysis, 3rd ed. 2013, ch. 3 and 7). So the
+ * slow part that a short series cannot show widens the end instead of being taken for none.
  *
- * @returns undefined with fewer than four points, or where they do not bend yet
+ * @returns undefined with fewer than four points, or where they are of one moment
  */
-export function fitSoak(points: readonly SoakPoint[]): Soak | undefined {
-  if (points.length < FEWEST_FOR_ONE) return undefined;
-  const span = Math.max(...points.map(({ seconds }) => seconds)) - Math.min(...points.map(({ seconds }) => seconds));
-  if (!(span > 0)) return undefined;
-  const one = searchOne(points, span);
-  if (!one) return undefined;
-  const two = points.length >= FEWEST_FOR_TWO ? searchTwo(points, span, one) : undefined;
-  const best = two && corrected(two, points.length) < corrected(one, points.length) ? two : one;
-  return describe(best, points, span);
-}
-
-/** Akaike's criterion with its correction for few points. */
-function corrected({ cost, constants }: Model, count: number): number {
-  const parameters = 1 + 2 * constants.length;
-  return cost + 2 * parameters + (2 * parameters * (parameters + 1)) / Math.max(1, count - parameters - 1);
-}
-
-function searchOne(points: readonly SoakPoint[], span: number): Model | undefined {
-  const at = (log: number) => solveLinear(points, [Math.exp(log)]);
-  const [low, high] = [Math.log(span / 50), Math.log(span * 20)];
-  return refined(at, low, high);
-}
-
-/** The best of a grid over a logarithm, then by golden section beside it. */
-function refined(at: (log: number) => Model | undefined, low: number, high: number): Model | undefined {
-  let best: Model | undefined;
-  let bestLog = low;
-  for (let step = 0; step <= GRID; step++) {
-    const log = low + ((high - low) * step) / GRID;
-    const model = at(log);
-    if (model && (!best || model.cost < best.cost)) [best, bestLog] = [model, log];
-  }
-  let [a, b] = [bestLog - (high - low) / GRID, bestLog + (high - low) / GRID];
-  const ratio = (Math.sqrt(5) - 1) / 2;
-  for (let step = 0; step < REFINEMENTS; step++) {
-    const [left, right] = [b - ratio * (b - a), a + ratio * (b - a)];
-    if ((at(left)?.cost ?? Number.POSITIVE_INFINITY) < (at(right)?.cost ?? Number.POSITIVE_INFINITY)) b = right;
-    else a = left;
-  }
-  const last = at((a + b) / 2);
-  return last && best && last.cost < best.cost ? last : best;
-}
-
-function searchTwo(points: readonly SoakPoint[], span: number, one: Model): Model | undefined {
-  let best: Model | undefined;
-  // From the single constant outwards: a fast part and a slow one, each in turn.
-  let [fast, slow] = [(one.constants[0] as number) / 4, (one.constants[0] as number) * 1.5];
-  for (let round = 0; round < 6; round++) {
-    const byFast = refined((log) => solveLinear(points, [Math.exp(log), slow]), Math.log(span / 100), Math.log(slow / 1.5));
-    if (byFast) fast = byFast.constants[0] as number;
-    const bySlow = refined((log) => solveLinear(points, [fast, Math.exp(log)]), Math.log(fast * 1.5), Math.log(span * 20));
-    if (!bySlow) break;
-    slow = bySlow.constants[1] as number;
-    if (!best || bySlow.cost < best.cost - 1e-9) best = bySlow;
-    else break;
-  }
-  return best;
-}
-
-/** Weighted least squares of the final temperature and the amplitudes at given constants. */
-function solveLinear(points: readonly SoakPoint[], constants: readonly number[]): Model | undefined {
-  const size = 1 + constants.length;
-  const normal = new Float64Array(size * size);
-  const right = new Float64Array(size);
-  const rows = points.map(({ seconds, uncertainty }) => basis(constants, seconds).map((value) => value / uncertainty));
-  points.forEach(({ celsius, uncertainty }, index) => {
-    const row = rows[index] as readonly number[];
-    for (let i = 0; i < size; i++) {
-      right[i] += (row[i] as number) * (celsius / uncertainty);
-      for (let j = 0; j < size; j++) normal[i * size + j] += (row[i] as number) * (row[j] as number);
-    }
-  });
-  for (let i = 0; i < size; i++) normal[i * size + i] *= 1 + 1e-12;
-  new DenseLuFactoriser(size).factor(normal).solveInPlace(right);
-  if (!right.every(Number.isFinite)) return undefined;
-  const cost = points.reduce((sum, { celsius, uncertainty }, index) => {
-    const predicted = (rows[index] as readonly number[]).reduce((total, value, i) => total + value * (right[i] as number), 0);
-    return sum + (celsius / uncertainty - predicted) ** 2;
-  }, 0);
-  return { constants, linear: right, cost };
-}
-
-function basis(constants: readonly number[], seconds: number): number[] {
-  return [1, ...constants.map((constant) => Math.exp(-seconds / constant))];
-}
-
-/** Longer than this many spans of the data, a constant is a straight line: its end cannot be told. */
-const LONGEST_SPANS = 12;
-
-function describe(model: Model, points: readonly SoakPoint[], span: number): Soak | undefined {
-  const { constants, linear } = model;
-  const slowest = Math.max(...constants);
-  if (slowest > LONGEST_SPANS * span) return undefined;
-  const covariance = covarianceOf(model, points);
-  if (!covariance) return undefined;
-  const freedom = points.length - (1 + 2 * constants.length);
-  const widened = freedom > 0 ? Math.max(1, model.cost / freedom) : 1;
-  const size = 1 + 2 * constants.length;
-  const deviation = (index: number) => Math.sqrt(Math.max(0, widened * (covariance[index * size + index] as number)));
-  const at = (seconds: number) => basis(constants, seconds).reduce((sum, value, index) => sum + value * (linear[index] as number), 0);
-  const slowIndex = constants.indexOf(slowest);
-  const final = linear[0] as number;
+export function fitSoak(points: readonly SoakPoint[]): SoakOutcome | undefined {
+  if (points.length < FEWEST) return undefined;
+  const times = points.map(({ seconds }) => seconds);
+  if (!(Math.max(...times) > Math.min(...times))) return undefined;
+  const [first, last] = [points[0] as SoakPoint, points.at(-1) as SoakPoint];
+  const sign = last.celsius >= first.celsius ? -1 : 1;
+  const seen = Math.abs(last.celsius - first.celsius);
+  const possible = Math.max(LEAST_POSSIBLE_KELVIN, seen);
+  const sums = new WeightedSums(points);
+  const widened = widenedBy(sums.candidates(1, possible), points);
+  const candidates = sums.candidates(widened, possible);
+  const best = bestOf(candidates);
+  if (!best) return undefined;
+  const draws = drawsOf(candidates, best.evidence, sign);
+  if (draws.length === 0) return undefined;
+  const at = (share: number, of: (draw: Draw) => number) => quantile(draws, share, of);
+  // A grid of constants leaves a little out between its lines.
+  const [lowest, highest] = [0.025, 0.975].map((share) => at(share, ({ final }) => final)) as [number, number];
+  const middle = (lowest + highest) / 2;
+  const [low, high] = [middle - BESIDE_GRID * (middle - lowest), middle + BESIDE_GRID * (highest - middle)];
+  if (high - low > Math.max(LEAST_KELVIN, KNOWN_SHARE * seen)) return { outcome: 'too early', low, high };
+  const slow = [0.16, 0.5, 0.84].map((share) => at(share, ({ slowest }) => slowest)) as [number, number, number];
+  const curve = curveOf(best);
   return {
-    final: { value: final, uncertainty: deviation(0) },
-    constantSeconds: { value: slowest, uncertainty: deviation(1 + constants.length + slowIndex) },
-    steadySeconds: steadyAfter(at, final, slowest),
-    exponentials: constants.length === 2 ? 2 : 1,
-    at,
+    outcome: 'fitted',
+    final: { value: middle, uncertainty: (high - low) / 4 },
+    low,
+    high,
+    constantSeconds: { value: slow[1], uncertainty: (slow[2] - slow[0]) / 2 },
+    steadySeconds: steadyAfter(curve),
+    exponentials: hasTwo(candidates, best) ? 2 : 1,
+    curve,
   };
 }
 
-/** The inverse of the normal matrix in all parameters: final, amplitudes, constants. */
-function covarianceOf({ constants, linear }: Model, points: readonly SoakPoint[]): Float64Array | undefined {
-  const size = 1 + 2 * constants.length;
-  const normal = new Float64Array(size * size);
-  for (const { seconds, uncertainty } of points) {
-    const values = basis(constants, seconds);
-    const byConstant = constants.map(
-      (constant, index) => (linear[1 + index] as number) * (values[1 + index] as number) * (seconds / constant ** 2),
-    );
-    const row = [...values, ...byConstant].map((value) => value / uncertainty);
-    for (let i = 0; i < size; i++) for (let j = 0; j < size; j++) normal[i * size + j] += (row[i] as number) * (row[j] as number);
+/** What the curve says at a time, °C. */
+export function soakAt({ final, terms }: SoakCurve, seconds: number): number {
+  return terms.reduce((sum, term) => sum + term.amplitude * Math.exp(-seconds / term.seconds), final);
+}
+
+function bestOf(candidates: readonly Candidate[]): Candidate | undefined {
+  return candidates.reduce<Candidate | undefined>((best, one) => (best && best.evidence >= one.evidence ? best : one), undefined);
+}
+
+/** Two exponentials are named where they explain clearly more than one does. */
+function hasTwo(candidates: readonly Candidate[], best: Candidate): boolean {
+  if (best.constants.length < 2) return false;
+  const single = bestOf(candidates.filter(({ constants }) => constants.length === 1));
+  return !single || best.evidence > single.evidence + 1;
+}
+
+/** Points that scatter more than they say around the best curve of all are less sure than they say. */
+function widenedBy(candidates: readonly Candidate[], points: readonly SoakPoint[]): number {
+  const cost = Math.min(...candidates.map((one) => one.cost));
+  const freedom = points.length - 3;
+  return freedom > 0 ? Math.sqrt(Math.max(1, cost / freedom)) : 1;
+}
+
+function constantsOf(count: number): readonly number[] {
+  return Array.from({ length: count }, (_, index) => SHORTEST * (LONGEST / SHORTEST) ** (index / (count - 1)));
+}
+
+/** The sums over the points that every candidate is made of. */
+class WeightedSums {
+  private readonly weights: readonly number[];
+  private readonly whole: number;
+
+  constructor(private readonly points: readonly SoakPoint[]) {
+    this.weights = points.map(({ uncertainty }) => uncertainty ** -2);
+    this.whole = points.reduce((sum, { celsius }, index) => sum + (this.weights[index] as number) * celsius ** 2, 0);
   }
-  for (let i = 0; i < size; i++) normal[i * size + i] *= 1 + 1e-12;
-  const factor = new DenseLuFactoriser(size).factor(normal);
+
+  /**
+   * @param widened by how much the points are less sure than they say
+   * @param possible one standard deviation of each amplitude before, K
+   */
+  candidates(widened: number, possible: number): readonly Candidate[] {
+    const singles = constantsOf(SINGLES).map((slow) => this.decays(slow));
+    const doubles = constantsOf(DOUBLES).map((slow) => this.decays(slow));
+    const pairs = doubles.flatMap((fast) =>
+      doubles.filter((slow) => slow.constant >= APART * fast.constant).map((slow) => [fast, slow] as const),
+    );
+    const [one, two] = [Math.log(SINGLE_SHARE / singles.length), Math.log((1 - SINGLE_SHARE) / pairs.length)];
+    return [
+      ...singles.flatMap((slow) => this.solve([slow], widened, possible, one) ?? []),
+      ...pairs.flatMap((pair) => this.solve(pair, widened, possible, two) ?? []),
+    ];
+  }
+
+  private decays(constant: number): Decay {
+    return { constant, values: Float64Array.from(this.points, ({ seconds }) => Math.exp(-seconds / constant)) };
+  }
+
+  /** Weighted least squares of the end and the amplitudes at given constants. */
+  private solve(decays: readonly Decay[], widened: number, possible: number, logPrior: number): Candidate | undefined {
+    const { points, weights } = this;
+    const size = 1 + decays.length;
+    const normal = new Float64Array(size * size);
+    const right = new Float64Array(size);
+    const row = new Float64Array(size);
+    row[0] = 1;
+    for (let at = 0; at < points.length; at++) {
+      for (let i = 1; i < size; i++) row[i] = (decays[i - 1] as Decay).values[at] as number;
+      const weight = (weights[at] as number) / widened ** 2;
+      for (let i = 0; i < size; i++) {
+        right[i] += weight * row[i] * (points[at] as SoakPoint).celsius;
+        for (let j = 0; j < size; j++) normal[i * size + j] += weight * row[i] * row[j];
+      }
+    }
+    // What is thought possible before: without it a constant far longer than the series leaves the end free.
+    for (let i = 1; i < size; i++) normal[i * size + i] += possible ** -2;
+    const covariance = inverseOf(normal, size);
+    const root = covariance && rootOf(covariance, size);
+    if (!root) return undefined;
+    const mean = new Float64Array(size);
+    for (let i = 0; i < size; i++) for (let j = 0; j < size; j++) mean[i] += covariance[i * size + j] * right[j];
+    let explained = 0;
+    for (let i = 0; i < size; i++) explained += mean[i] * right[i];
+    const cost = Math.max(0, this.whole / widened ** 2 - explained);
+    let logRoot = 0;
+    for (let i = 0; i < size; i++) logRoot += Math.log(root[i * size + i]);
+    // Each amplitude is of one sign: its prior is twice as dense there.
+    const freedom = (size / 2) * Math.log(2 * Math.PI) - (size - 1) * Math.log((possible * Math.sqrt(2 * Math.PI)) / 2);
+    const constants = decays.map(({ constant }) => constant);
+    return { constants, mean, root, cost, evidence: logPrior + freedom + logRoot - cost / 2 };
+  }
+}
+
+interface Decay {
+  readonly constant: number;
+  /** One a point. */
+  readonly values: Float64Array;
+}
+
+function inverseOf(matrix: Float64Array, size: number): Float64Array | undefined {
+  const factor = new DenseLuFactoriser(size).factor(matrix);
   const inverse = new Float64Array(size * size);
   for (let column = 0; column < size; column++) {
     const unit = new Float64Array(size);
@@ -175,11 +227,63 @@ function covarianceOf({ constants, linear }: Model, points: readonly SoakPoint[]
   return inverse.every(Number.isFinite) ? inverse : undefined;
 }
 
-function steadyAfter(at: (seconds: number) => number, final: number, slowest: number): number {
+/** Cholesky's lower root; undefined where rounding left the covariance no such. */
+function rootOf(covariance: Float64Array, size: number): Float64Array | undefined {
+  const root = new Float64Array(size * size);
+  for (let i = 0; i < size; i++) {
+    for (let j = 0; j <= i; j++) {
+      let sum = covariance[i * size + j] as number;
+      for (let k = 0; k < j; k++) sum -= (root[i * size + k] as number) * (root[j * size + k] as number);
+      if (i === j && !(sum > 0)) return undefined;
+      root[i * size + j] = i === j ? Math.sqrt(sum) : sum / (root[j * size + j] as number);
+    }
+  }
+  return root;
+}
+
+/** Ends out of every pair of constants that weighs anything, with amplitudes of one sign. */
+function drawsOf(candidates: readonly Candidate[], most: number, sign: number): readonly Draw[] {
+  const random = seededRandom(SEED);
+  return candidates.flatMap(({ constants, mean, root, evidence }) => {
+    if (evidence < most - NEGLIGIBLE) return [];
+    const size = mean.length;
+    const draws: Draw[] = [];
+    for (let draw = 0; draw < DRAWS_EACH; draw++) {
+      const normal = Float64Array.from({ length: size }, () => drawNormal(random));
+      const values = mean.map((value, i) => {
+        let moved = value;
+        for (let k = 0; k <= i; k++) moved += (root[i * size + k] as number) * (normal[k] as number);
+        return moved;
+      });
+      const [final] = values as unknown as [number];
+      const isOneWay = values.subarray(1).every((amplitude) => amplitude * sign >= 0);
+      if (isOneWay) draws.push({ final, slowest: constants.at(-1) as number, weight: Math.exp(evidence - most) });
+    }
+    return draws;
+  });
+}
+
+function quantile(draws: readonly Draw[], share: number, of: (draw: Draw) => number): number {
+  const sorted = draws.toSorted((a, b) => of(a) - of(b));
+  const whole = sorted.reduce((sum, { weight }) => sum + weight, 0);
+  let sum = 0;
+  for (const draw of sorted) {
+    sum += draw.weight;
+    if (sum >= share * whole) return of(draw);
+  }
+  return of(sorted.at(-1) as Draw);
+}
+
+function curveOf({ constants, mean }: Candidate): SoakCurve {
+  return { final: mean[0] as number, terms: constants.map((seconds, index) => ({ seconds, amplitude: mean[1 + index] as number })) };
+}
+
+function steadyAfter(curve: SoakCurve): number {
+  const slowest = Math.max(...curve.terms.map(({ seconds }) => seconds));
   let [low, high] = [0, 40 * slowest];
   for (let step = 0; step < 60; step++) {
     const middle = (low + high) / 2;
-    if (Math.abs(at(middle) - final) > 1) low = middle;
+    if (Math.abs(soakAt(curve, middle) - curve.final) > 1) low = middle;
     else high = middle;
   }
   return high;

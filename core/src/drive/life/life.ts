@@ -62,11 +62,20 @@ export function usualLifeHours(body?: LedBodyName): number {
   return (body && BODIES[body]) ?? USUAL_HOURS;
 }
 
-/** To 70 % of the first light at this drive. */
-export function lifeAt(drive: Drive, body?: LedBodyName): Life {
+/**
+ * To 70 % of the first light at this drive.
+ *
+ * @param junction what its temperature lies between
+ */
+export function lifeAt(drive: Drive, body?: LedBodyName, junction?: { readonly low: number; readonly high: number }): Life {
   const base = usualLifeHours(body);
-  const ratios = [ACTIVATION.low, ACTIVATION.high].flatMap((activation) =>
-    [CURRENT_EXPONENT.low, CURRENT_EXPONENT.high].map((exponent) => lifeRatio(drive, RATED, activation, exponent)),
+  const temperatures = junction ? [junction.low, drive.junctionCelsius, junction.high] : [drive.junctionCelsius];
+  const ratios = temperatures.flatMap((junctionCelsius) =>
+    [ACTIVATION.low, ACTIVATION.high].flatMap((activation) =>
+      [CURRENT_EXPONENT.low, CURRENT_EXPONENT.high].map((exponent) =>
+        lifeRatio({ ...drive, junctionCelsius }, RATED, activation, exponent),
+      ),
+    ),
   );
   const most = (hours: number) => Math.min(MOST_HOURS, hours);
   return {

@@ -1,15 +1,3 @@
-import { alternatingSource, type Circuit, partsOfKind } from '../../circuit/index.ts';
-
-/**
- * How often light on an alternating supply goes up and down, Hz: twice in a period where a bridge or four diodes let both
- * halves through. Undefined on direct current.
- */
-export function lightHertz(circuit: Circuit): number | undefined {
-  const source = alternatingSource(circuit);
-  const isFullWave = partsOfKind(circuit, 'bridge').length > 0 || partsOfKind(circuit, 'diode').length >= 4;
-  return source && source.hertz * (isFullWave ? 2 : 1);
-}
-
 /** Where IEEE 1789-2015 puts a flicker, by its recommended practices 1 to 3. */
 export type FlickerRegion = 'no observable effect' | 'low risk' | 'not of low risk';
 

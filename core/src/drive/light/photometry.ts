@@ -13,12 +13,13 @@ export function throwMetres(candela: number): number {
   return Math.sqrt(Math.max(0, candela) / THROW_LUX);
 }
 
-/**
- * Lumens of an even cone of a full angle: Φ = 2π·(1 − cos(θ/2))·I. At 180° a bare chip falls off as its cosine,
- * Φ = π·I (Lambert).
- */
+/** Lumens of a bare chip, whose light falls off as its cosine: Φ = π·I (Lambert). */
+export function lambertLumens(candela: number): number {
+  return Math.PI * candela;
+}
+
+/** Lumens of an even cone of a full angle, up to all round: Φ = 2π·(1 − cos(θ/2))·I; 4π·I at 360°. */
 export function lumensFromCandela(candela: number, beamDegrees: number): number {
-  if (beamDegrees >= 150) return Math.PI * candela;
   return 2 * Math.PI * (1 - Math.cos((beamDegrees * Math.PI) / 360)) * candela;
 }
 

@@ -1,0 +1,61 @@
+import { type Circuit, partsOfKind, withFields } from '../../circuit/index.ts';
+import { type BatteryPart, cellOf, isRechargeableLithium, typicalCell } from '../../device/index.ts';
+import type { Solution } from '../../solve/index.ts';
+import { type Answers, answersOf, cannotTell, CLEAR, type Judged, type SafetyRule, speaks } from '../rule.ts';
+
+/** Cells that can burn, cells that do not belong together, and cells that something charges. */
+export const cellsRule: SafetyRule = (judged) => {
+  const { circuit } = judged;
+  const packs = partsOfKind(circuit, 'battery');
+  return answersOf([...packs.map((part) => protectionOf(part, circuit)), mixed(packs), ...packs.map((part) => charging(part, judged))]);
+};
+
+function protectionOf({ ref, chemistry }: BatteryPart, { construction }: Circuit): Answers {
+  if (!isRechargeableLithium(chemistry) || construction?.cellsProtected === true) return CLEAR;
+  if (construction?.cellsProtected === undefined) return cannotTell({ code: 'unprotected-cells', ref, lacks: 'cells-protected' });
+  return speaks({ code: 'unprotected-cells', severity: 'unsafe', ref, facts: { about: 'protection' } });
+}
+
+function mixed(packs: readonly BatteryPart[]): Answers {
+  const kinds = new Set(packs.map(({ chemistry, size }) => `${chemistry ?? ''} ${size ?? ''}`));
+  const [first] = packs;
+  if (!first || kinds.size < 2) return CLEAR;
+  const refs = packs.map(({ ref }) => ref);
+  return speaks({ code: 'mixed-cells', severity: 'caution', ref: first.ref, facts: { about: 'mixed', refs } });
+}
+
+/** Less is a leak: what a diode lets back into a cell in years is a hundredth of it (UL 1642 allows 3 %), A. */
+const CHARGE_AMPS = 10e-6;
+/** What a NiMH cell takes for ever without harm: a tenth of its capacity an hour, by makers' manuals. */
+const NIMH_HOURS = 10;
+
+function charging(part: BatteryPart, { circuit, solution, solve }: Judged): Answers {
+  const { ref, chemistry, series = 1, parallel = 1 } = part;
+  const amps = chargeAmps(ref, solution) / parallel;
+  const finding = (why: 'primary' | 'no charger' | 'over full' | 'fast', severity: 'unsafe' | 'caution', cellVolts?: number) =>
+    speaks({
+      code: 'charging-cells',
+      severity,
+      ref,
+      facts: { about: 'charging', amps, why, ...(cellVolts !== undefined && { cellVolts }) },
+    });
+  if (isRechargeableLithium(chemistry) && chemistry) {
+    // What charges goes on until the cells are full, and must stop there.
+    const full = typicalCell(chemistry, undefined, 1).openVolts;
+    const solved = solve(withFields(circuit, ref, { openVolts: full, charge: 1 }));
+    const over = solved.ok ? chargeAmps(ref, solved.value.solution) / parallel : 0;
+    if (over > CHARGE_AMPS) {
+      const volts = solved.ok ? (solved.value.solution.parts[ref]?.volts.avg ?? 0) / series : full;
+      return finding('over full', 'unsafe', Math.max(volts, full));
+    }
+    return amps > CHARGE_AMPS ? finding('no charger', 'unsafe') : CLEAR;
+  }
+  if (!(amps > CHARGE_AMPS)) return CLEAR;
+  if (chemistry === 'nimh') return amps > cellOf(part).ampHours / NIMH_HOURS ? finding('fast', 'caution') : CLEAR;
+  return chemistry === undefined ? CLEAR : finding('primary', 'unsafe');
+}
+
+/** Into its plus, on average. */
+function chargeAmps(ref: string, { parts }: Solution): number {
+  return parts[ref]?.amps.avg ?? 0;
+}
