@@ -54,7 +54,7 @@ export function calibrated(fit: Fit): Circuit {
 function toleranceOf(part: Part, readings: readonly PlacedReading[]): Record<string, unknown> {
   const { source } = deviceOf(part.kind);
   const measured = readings.some(
-    ({ reading }) => reading.kind === 'volts' && reading.across === part.ref && reading.statistic !== 'ripple',
+    ({ reading }) => reading.kind === 'volts' && reading.across === part.ref && reading.statistic !== 'ripple' && reading.state !== 'dead',
   );
   if (!measured || !source) return {};
   // What was learnt before a rework says less than what is read now.

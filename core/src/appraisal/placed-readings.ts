@@ -1,9 +1,10 @@
 import { type Circuit, celsiusOf, partOfKind, suppliesOf } from '../circuit/index.ts';
-import { ledVoltsAt, type Part } from '../device/index.ts';
+import { deviceOf, isKind, ledVoltsAt, type Part } from '../device/index.ts';
 import { combined, type EstimateReading, type MeterLoad, readingPlace } from '../estimate/index.ts';
 import { completeInLine } from '../in-line/index.ts';
 import { formatEngineering, type Uncertain } from '../quantity/index.ts';
-import { isAlternating } from '../solve/index.ts';
+import { isAlternating, solve } from '../solve/index.ts';
+import { oncePer } from './once-per.ts';
 import { inLineFigures, netOf, type Place, type ReadingFigure, type Specimen, type SpecimenReading } from '../tape/index.ts';
 
 /** One figure of one reading entry, as the estimate wants it, with where on the tape it stands. */
@@ -29,9 +30,36 @@ export interface PlacedReading {
   readonly leftOut?: string;
 }
 
-/** The main supply: the first on the list. */
-export function mainSupply(circuit: Circuit): Part | undefined {
-  return suppliesOf(circuit)[0];
+/** The main supply: of several the one that feeds the LEDs, delivering most; the first on the list where none is solved. */
+export const mainSupply: (circuit: Circuit) => Part | undefined = oncePer((circuit) => {
+  const supplies = suppliesOf(circuit);
+  if (supplies.length < 2) return supplies[0];
+  const solved = solve(circuit);
+  if (!solved.ok) return supplies[0];
+  const delivered = ({ ref }: Part) => -(solved.value.parts[ref]?.watts ?? 0);
+  return supplies.reduce((most, part) => (delivered(part) > delivered(most) * (1 + 1e-9) ? part : most));
+});
+
+/**
+ * What a reading at one net is against: the return of its own part of the circuit, which behind a rectifier is its minus
+ * and not the neutral of mains.
+ */
+export function returnOf(circuit: Circuit, net: string): string | undefined {
+  const rectifier = circuit.parts.find((part) => isKind(part, 'bridge'));
+  const outer = mainSupply(circuit)?.pins[1];
+  if (!rectifier) return outer;
+  const [, , plus, minus] = rectifier.pins;
+  const inside = new Set([plus, minus]);
+  for (let grew = true; grew; ) {
+    grew = false;
+    for (const part of circuit.parts) {
+      const pins = part.pins as readonly string[];
+      if (part === rectifier || deviceOf(part.kind).source || !pins.some((pin) => inside.has(pin)) || pins.every((pin) => inside.has(pin))) continue;
+      for (const pin of pins) inside.add(pin);
+      grew = true;
+    }
+  }
+  return inside.has(net) ? minus : outer;
 }
 
 /**
@@ -49,7 +77,7 @@ export function placedReadings(specimen: Specimen, circuit: Circuit, rework: num
       const reading = readingOf(circuit, specimen, entry, figure, index);
       if (!reading) continue;
       // Volts of an in-line meter are those of its place; once they were read at the gadget's own end, those count.
-      if (reading.kind === 'volts' && reading.across === supplyRef && reading.statistic === undefined) {
+      if (reading.kind === 'volts' && reading.across === supplyRef && reading.statistic === undefined && reading.state !== 'dead') {
         if (entry.place.at === 'part') board = reading;
         else if (board) continue;
       }
@@ -102,7 +130,8 @@ function readingOf(
   index: number,
 ): EstimateReading | undefined {
   const figure = { id: `${entry.id}_${index}`, value, uncertainty, ...(statistic && { statistic }) };
-  const { supplied, chip = false } = entry.condition;
+  const { supplied, chip = false, state } = entry.condition;
+  if (!supplied && state === 'dead' && unit === 'volts') return openVolts(circuit, entry.place, figure);
   return supplied
     ? litAlone(circuit, entry.place, figure, supplied, chip)
     : estimateReading(circuit, resolved(entry.place, specimen), unit, figure);
@@ -126,6 +155,13 @@ function resolved(place: Place, { nets }: Specimen): Place {
   if (place.at !== 'nets') return place;
   const now = (text: string) => netOf(nets, text)?.name ?? text;
   return { ...place, plus: now(place.plus), ...(place.minus !== undefined && { minus: now(place.minus) }) };
+}
+
+/** Volts while the gadget is dead: of a source those with nothing on it; of anything else what a store has left, which tells nothing. */
+function openVolts(circuit: Circuit, place: Place, figure: PlacedFigure): EstimateReading | undefined {
+  const ref = place.at === 'part' ? place.ref : place.at === 'source' || place.at === 'in' ? mainSupply(circuit)?.ref : undefined;
+  const part = circuit.parts.find((one) => one.ref === ref);
+  return part && deviceOf(part.kind).source ? { ...figure, kind: 'volts', across: part.ref, state: 'dead' } : undefined;
 }
 
 type PlacedFigure = Pick<EstimateReading, 'id' | 'value' | 'uncertainty' | 'statistic'>;
@@ -161,9 +197,10 @@ function estimateReading(circuit: Circuit, place: Place, unit: string, figure: P
     if (unit === 'amps') return { ...figure, kind: 'amps', through: ref };
     if (unit === 'watts') return { ...figure, kind: 'watts', of: ref };
     if (unit === 'ohms') return { ...figure, kind: 'ohms', across: ref };
+    if (unit === 'farads') return { ...figure, kind: 'farads', across: ref };
   }
   if (place.at !== 'nets' || unit !== 'volts') return undefined;
-  const minus = place.minus ?? mainSupply(circuit)?.pins[1];
+  const minus = place.minus ?? returnOf(circuit, place.plus);
   // Between two ends of one net it is the track that was read, which the circuit does not have.
   if (place.plus === minus) return undefined;
   const known = (net: string | undefined) => circuit.parts.some((part) => (part.pins as readonly string[]).includes(net ?? ''));

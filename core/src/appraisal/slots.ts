@@ -8,7 +8,7 @@ import { mainSupply, type PlacedReading } from './placed-readings.ts';
 
 /** A place where a reading helps: what is expected there, and what was read. */
 export interface Slot {
-  readonly kind: 'volts' | 'ohms' | 'amps' | 'watts';
+  readonly kind: 'volts' | 'ohms' | 'amps' | 'watts' | 'farads';
   /** A part, or two nets. */
   readonly ref?: string;
   readonly nets?: readonly [string, string];
@@ -16,6 +16,8 @@ export interface Slot {
   readonly ripple?: true;
   /** Of an LED lit alone, with this through it. */
   readonly atAmps?: number;
+  /** Of a source with nothing on it. */
+  readonly open?: true;
   readonly expected: Uncertain;
   readonly read?: Uncertain & {
     readonly entryId: string;
@@ -62,7 +64,7 @@ export function slotsOf(model: SlotModel, readings: readonly PlacedReading[]): r
 
 /** What a meter shows of the part where it stands. */
 export function isPlain(reading: EstimateReading): boolean {
-  return reading.statistic !== 'ripple' && !(reading.kind === 'volts' && reading.atAmps !== undefined);
+  return reading.statistic !== 'ripple' && !(reading.kind === 'volts' && (reading.atAmps !== undefined || reading.state === 'dead'));
 }
 
 function slotPlaceOf(reading: EstimateReading): SlotPlace {
@@ -72,6 +74,7 @@ function slotPlaceOf(reading: EstimateReading): SlotPlace {
     ...(typeof place === 'string' ? { ref: place } : { nets: place }),
     ...(reading.statistic === 'ripple' && { ripple: true }),
     ...(reading.kind === 'volts' && reading.atAmps !== undefined && { atAmps: reading.atAmps }),
+    ...(reading.kind === 'volts' && reading.atAmps === undefined && reading.state === 'dead' && { open: true }),
   };
 }
 
@@ -79,7 +82,7 @@ export function placeOf(reading: EstimateReading): string | readonly [string, st
   return reading.kind === 'amps' ? reading.through : reading.kind === 'watts' ? reading.of : reading.across;
 }
 
-type SlotPlace = Pick<Slot, 'kind' | 'ref' | 'nets' | 'ripple' | 'atAmps'>;
+type SlotPlace = Pick<Slot, 'kind' | 'ref' | 'nets' | 'ripple' | 'atAmps' | 'open'>;
 
 /** What every slot is judged by. */
 export interface SlotModel {
@@ -110,7 +113,7 @@ function slotAt({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, t
 /** What all the other readings expect: by fitting without it, which bends with the laws, or, where a fit takes long, to first order. */
 function expectedByOthers({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, { reading }: PlacedReading): Uncertain {
   const mine = trusted.find(({ id }) => id === reading.id);
-  if (mine && (fit.solution.regime === 'periodic' || place.atAmps !== undefined)) return fit.expectedByOthers(mine);
+  if (mine && (fit.solution.regime === 'periodic' || place.atAmps !== undefined || place.open || place.kind === 'farads')) return fit.expectedByOthers(mine);
   const others = fitReadings(
     circuit,
     trusted.filter(({ id }) => id !== reading.id),
@@ -118,14 +121,15 @@ function expectedByOthers({ circuit, fit, trusted, shown }: SlotModel, place: Sl
   return expectedAt(others.ok ? others.value : fit, place, shown);
 }
 
-function expectedAt(fit: Fit, { kind, ref, nets, ripple, atAmps }: SlotPlace, shown: Shown): Uncertain {
+function expectedAt(fit: Fit, { kind, ref, nets, ripple, atAmps, open }: SlotPlace, shown: Shown): Uncertain {
   const probing = { id: '-', value: 0, uncertainty: 1 };
+  if (open && ref !== undefined) return { value: fit.expected({ ...probing, kind: 'volts', across: ref, state: 'dead' }), uncertainty: 0 };
   if (kind === 'volts' && atAmps !== undefined && ref !== undefined)
     return { value: fit.expected({ ...probing, kind, across: ref, atAmps }), uncertainty: 0 };
-  if (kind === 'ohms') {
-    const unknown = fit.unknowns.find((candidate) => candidate.ref === ref && candidate.field === 'ohms');
+  if (kind === 'ohms' || kind === 'farads') {
+    const unknown = fit.unknowns.find((candidate) => candidate.ref === ref && candidate.field === kind);
     if (unknown) return unknown.posterior;
-    return { value: ref === undefined ? Number.NaN : fieldValue(fit.circuit, { ref, field: 'ohms' }), uncertainty: 0 };
+    return { value: ref === undefined ? Number.NaN : fieldValue(fit.circuit, { ref, field: kind }), uncertainty: 0 };
   }
   const figure: Figure | undefined = nets
     ? { of: 'nets', plus: nets[0], minus: nets[1], ...(ripple && { statistic: 'ripple' }) }

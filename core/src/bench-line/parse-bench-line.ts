@@ -2,7 +2,7 @@ import { partsOfKind } from '../circuit/index.ts';
 import { deviceOf } from '../device/index.ts';
 import { sayMeter } from '../meter/index.ts';
 import { formatEngineering, readFigure } from '../quantity/index.ts';
-import { BENCH_STATES, type BenchState, netOf, SENSES, type Sense, terminalName } from '../tape/index.ts';
+import { BENCH_STATES, type BenchState, completeDraft, netOf, replay, SENSES, type Sense, terminalName } from '../tape/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { parseClaim } from './parse-claim.ts';
@@ -41,6 +41,18 @@ export const BENCH_VERBS: readonly string[] = [...Object.keys(VERBS), 'in', 'sou
  * where it can, the nearest line that it could read.
  */
 export function parseBenchLine(line: string, context: BenchContext): BenchOutcome {
+  const outcome = readBenchLine(line, context);
+  if (outcome.kind !== 'entry' || !CAN_BE_REFUSED.has(outcome.draft.kind)) return outcome;
+  // What is accepted here is what the tape takes: it is tried on a copy.
+  const tried = completeDraft(outcome.draft, 'tried-line', '2000-01-01T00:00:00Z');
+  const problem = replay([...context.specimen.tape.map(({ entry: known }) => known), tried]).tape.at(-1)?.problem;
+  return problem === undefined ? outcome : unread(problem);
+}
+
+/** Entries that the tape can refuse for what is on it. */
+const CAN_BE_REFUSED: ReadonlySet<string> = new Set(['part', 'place', 'join', 'reading', 'goal', 'pad-name']);
+
+function readBenchLine(line: string, context: BenchContext): BenchOutcome {
   if (line.length > LONGEST_LINE) return unread(`${line.length} characters are too many for one line; ${LONGEST_LINE} go in.`);
   if (line.trim() === '') return { kind: 'empty' };
   if (/[\r\n]/.test(line.trim())) return unread('More than one line: enter them one by one.', line.trim().split(/[\r\n]+/)[0]);

@@ -23,24 +23,81 @@ export function parseClaim(words: readonly string[]): BenchOutcome {
   return claimFrom(rest.join(' '), source);
 }
 
+/** Lamp caps by the names that boxes print. */
+const CAP = /^(?:E(?:10|11|12|14|17|26|27|39|40)|B(?:15|22)d?|GU(?:10|5\.3|24)|G(?:4|5|9|13|23|24)|MR(?:11|16)|R7s|GX53|BA15[sd]?)$/i;
+const ENERGY = /^A\+{0,3}$|^[B-G]$/;
+/** Words that stand between claims and say nothing. */
+const FILLERS = new Set(['usb', 'and', 'with', ',', 'at', 'ac', 'dc', 'led']);
+
 /**
- * One claim as it is said. A figure's field follows from its unit, or from the word before it; words that begin with
- * a field of their own (water, marks, battery …) are kept as words.
+ * Claims as they are said, one after the other. A figure's field follows from its unit, or from the word before it or
+ * behind; words that begin with a field of their own (water, marks, battery …) are kept as words.
  */
 export function claimFrom(text: string, source: ClaimSource): BenchOutcome {
-  const words = wordsOf(text.trim());
+  const words = wordsOf(text.trim()).flatMap(apart);
   const [first = '', ...rest] = words;
   const textField = CLAIM_TEXT_FIELDS.find((field) => field === first.toLowerCase() && field !== 'listing') as ClaimTextField | undefined;
-  if (textField) return claimInWords(textField, rest.join(' '), source);
-  const named = claimFieldNamed(first);
-  const figures = named ? rest : words;
-  const [word, extra] = figures;
-  if (word === undefined)
-    return unread(named ? `${first}: and the figure, as “${first} 80”.` : '“claim” what? A figure with a unit, as 180 lm.');
-  if (extra !== undefined && !/^(k|deg|degrees|lm|lumens)$/i.test(extra)) {
-    return unread(`One claim a line: “claim ${word} ${source}”, then “claim ${extra} ${source}”.`, `claim ${word} ${source}`);
+  if (textField) return claimInWords(textField, text.trim().replace(/^\S+\s*/, ''), source);
+  if (/^(?:class|energy)$/i.test(first) && rest.length > 0) return claimInWords('energy', rest.join(' '), source);
+  const claims: Extract<BenchOutcome, { kind: 'entry' }>[] = [];
+  for (let at = 0; at < words.length; ) {
+    const taken = claimAt(words, at, source);
+    if (taken === 'filler') {
+      at += 1;
+      continue;
+    }
+    if (taken.outcome.kind !== 'entry') return taken.outcome;
+    claims.push(taken.outcome);
+    at += taken.used;
   }
-  return claimInFigures(named, extra === undefined ? word : word + extra, source);
+  const [claim, ...more] = claims;
+  if (!claim) return unread('“claim” what? A figure with a unit, as 180 lm.');
+  if (more.length === 0) return claim;
+  return { ...claim, meaning: claims.map(({ meaning }) => meaning).join('; '), more: more.map(({ draft }) => draft) };
+}
+
+/** `5v/1a` is two claims, `50/60hz` one. */
+function apart(word: string): readonly string[] {
+  if (/^[\d.,]+\/[\d.,]+hz$/i.test(word) || /^[\d.,]+w\/m$/i.test(word)) return [word];
+  return word.includes('/') && word.split('/').every((piece) => /^[\d.,]+[a-zA-Z]+$/.test(piece)) ? word.split('/') : [word];
+}
+
+type Taken = { readonly outcome: BenchOutcome; readonly used: number };
+
+function claimAt(words: readonly string[], at: number, source: ClaimSource): Taken | 'filler' {
+  const [word = '', next, after] = words.slice(at, at + 3);
+  if (FILLERS.has(word.toLowerCase())) return 'filler';
+  if (CAP.test(word)) return { outcome: claimInWords('base', word, source), used: 1 };
+  if (/^(?:class|energy)$/i.test(word) && next !== undefined && ENERGY.test(next))
+    return { outcome: claimInWords('energy', next, source), used: 2 };
+  const hertz = /^([\d.,]+)\/([\d.,]+)hz$/i.exec(word);
+  if (hertz) return { outcome: claimEntry('hertz', numberOf(hertz[1]), numberOf(hertz[2]), source), used: 1 };
+  const perMetre = /^([\d.,]+)w\/m$/i.exec(word);
+  if (perMetre) return { outcome: claimEntry('wattsPerMetre', numberOf(perMetre[1]), undefined, source), used: 1 };
+  const named = claimFieldNamed(word);
+  if (named) {
+    if (next === undefined) return { outcome: unread(`${word}: and the figure, as “${word} 80”.`), used: 1 };
+    return isUnitWord(after)
+      ? { outcome: claimInFigures(named, next + after, source), used: 3 }
+      : { outcome: claimInFigures(named, next, source), used: 2 };
+  }
+  if (isUnitWord(next)) return { outcome: claimInFigures(undefined, word + next, source), used: 2 };
+  const behind = next === undefined || !/^[\d.,]+(?:[-–][\d.,]+)?$/.test(word) ? undefined : claimFieldNamed(next);
+  if (behind) return { outcome: claimInFigures(behind, word, source), used: 2 };
+  // A unit, and behind it what of: 15000h life, 25000 h lifetime.
+  const same = next === undefined ? undefined : claimFieldNamed(next);
+  const isOfOwnFigure = after !== undefined && readFigure(after) !== undefined;
+  if (same !== undefined && readFigure(word) !== undefined && !isOfOwnFigure)
+    return { outcome: claimInFigures(same, word, source), used: 2 };
+  return { outcome: claimInFigures(undefined, word, source), used: 1 };
+}
+
+function isUnitWord(word: string | undefined): word is string {
+  return word !== undefined && /^(k|deg|degrees|lm|h|hours)$/i.test(word);
+}
+
+function numberOf(text: string | undefined): number {
+  return Number((text ?? '').replace(',', '.'));
 }
 
 function claimInWords(field: ClaimTextField, text: string, source: ClaimSource): BenchOutcome {

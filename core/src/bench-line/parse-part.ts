@@ -1,6 +1,6 @@
 import { deviceOf, PART_KINDS, type PartKind, partSchema, partValue, type TypedGrammar } from '../device/index.ts';
 import { findMarks, sayMistaken } from '../marking/index.ts';
-import { pinName } from '../tape/index.ts';
+import { pinName, terminalName } from '../tape/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 
@@ -53,8 +53,8 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
     return unread(`${ref}: “on” wants ${COUNTS[pinNames.length] ?? pinNames.length} nets or pins, ${example}.`);
   }
   if (onAt !== -1 && new Set(terminals).size === 1) return unread(`${ref}: both its pins on ${terminals[0]} would be a short.`);
-  const unknown = terminals.find((terminal) => terminal.includes('.') && !isPin(terminal, context));
-  if (unknown !== undefined) return unread(`${unknown} is not a pin on the board.`);
+  const unknown = terminals.find((terminal) => terminalName(specimen.circuit.parts, terminal) === undefined);
+  if (unknown !== undefined) return unread(noSuchPin(unknown, context));
   if (present && !correcting)
     return unread(`${ref} is on the board already. “correct ${ref} …” replaces it.`, `correct ${words.join(' ')}`);
   if (!present && correcting)
@@ -85,7 +85,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
     ...built.fields,
   });
   if (!parsed.success) return unread(`${ref}: ${parsed.error.issues[0]?.message ?? 'not valid'}.`);
-  const where = onAt === -1 ? '' : `, on ${terminals.join(' and ')}`;
+  const where = onAt === -1 ? '' : `, on ${saidPlaces(terminals, context)}`;
   const meaning = `${ref}, ${deviceOf(kind).name} ${partValue(parsed.data)}${where}${(looked.why ?? built.why) ? ` (${looked.why ?? built.why})` : ''}`;
   const corrects = present && correcting ? present.id : terminals.length > 0 ? placed?.id : undefined;
   return entry(meaning, { kind: 'part', part: parsed.data, ...(corrects !== undefined && { corrects }) });
@@ -136,7 +136,21 @@ function markedWords(kind: PartKind, words: readonly string[], { marks }: BenchC
 
 const COUNTS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'four' };
 
-function isPin(terminal: string, { specimen }: BenchContext): boolean {
+/** A pin that is not there, with those that are. */
+function noSuchPin(terminal: string, { specimen }: BenchContext): string {
   const ref = terminal.split('.')[0]?.toUpperCase();
-  return specimen.circuit.parts.some((part) => part.ref.toUpperCase() === ref);
+  const part = specimen.circuit.parts.find((one) => one.ref.toUpperCase() === ref);
+  if (!part) return `${terminal} is not a pin on the board.`;
+  const pins = deviceOf(part.kind).pins.map((name, index) => `${part.ref}.${index + 1} (${name})`);
+  return `${part.ref} has no pin “${terminal.split('.')[1]}”: its pins are ${pins.join(', ')}.`;
+}
+
+/** Where a part goes; of a letter that is ours it says which net that is. */
+function saidPlaces(terminals: readonly string[], { specimen }: BenchContext): string {
+  return terminals
+    .map((terminal) => {
+      const net = terminal.includes('.') ? undefined : specimen.nets.find(({ name }) => name === terminal);
+      return net && !net.given ? `${terminal}, the net of ${net.pins.slice(0, 2).join(' and ')},` : terminal;
+    })
+    .join(' and ');
 }

@@ -1,3 +1,4 @@
+import { deviceOf } from '../device/index.ts';
 import { completeInLine } from '../in-line/index.ts';
 import { type Meter, meteredBy } from '../meter/index.ts';
 import { divide, formatEngineering, formatUncertain, readFigure } from '../quantity/index.ts';
@@ -36,7 +37,7 @@ export function parseReading(words: readonly string[], context: BenchContext): B
   const figures: ReadingFigure[] = [];
   const condition: Condition = {};
   const rest = words.slice(placed.used);
-  if (rest.length === 0) return undefined;
+  if (rest.length === 0) return place.at === 'surface' ? unread(`${words[0]}: and how warm? As “${words[0]} 61c after 20min”.`) : undefined;
   let ripple = false;
   for (let index = 0; index < rest.length; index++) {
     const word = rest[index] as string;
@@ -77,7 +78,7 @@ export function parseReading(words: readonly string[], context: BenchContext): B
   if (figures.length === 0) return undefined;
   const refusal = refusalOf(figures, placed.place, condition, context);
   if (refusal) return unread(refusal);
-  const state = condition.state ?? (condition.supplied ? 'dead' : stateOf(figures, context.benchState));
+  const state = condition.state ?? (condition.supplied ? 'dead' : stateOf(figures, context));
   return entry(meaningOf(placed, figures, context, condition, state), {
     kind: 'reading',
     place: placed.place,
@@ -104,8 +105,9 @@ function placeOf(words: readonly string[], { specimen }: BenchContext): Placed |
   const [first = '', second, third] = words;
   if (first.toLowerCase() === 'in') return { place: { at: 'in' }, used: 1, words: 'at the supply' };
   if (first.toLowerCase() === 'source') return { place: { at: 'source' }, used: 1, words: 'at the source itself' };
-  const surface = /^T([a-z]\w*)$/.exec(first);
-  if (surface) return { place: { at: 'surface', name: surface[1] as string }, used: 1, words: `temperature of the ${surface[1]}` };
+  if (/^pf[\d.,]*$/i.test(first)) return { place: { at: 'in' }, used: 0, words: 'at the supply' };
+  const surface = partRef(first, specimen) === undefined ? /^T([A-Za-z]\w*)$/.exec(first) : null;
+  if (surface && (/^T[a-z]/.test(first) || words.slice(1).some((word) => /^[~\d.,]+°?c?$/i.test(word)))) return { place: { at: 'surface', name: surface[1] as string }, used: 1, words: `temperature of the ${surface[1]}` };
   if (first.toLowerCase() === 'lux') {
     const at = words[2] === '@' && words[3] !== undefined ? metresOf(words[3]) : undefined;
     return { place: { at: 'light', ...(at !== undefined && { metres: at }) }, used: 1, words: 'light' };
@@ -150,6 +152,10 @@ function takeCondition(word: string, next: string | undefined, condition: Condit
     case 'dead':
     case 'charged':
       condition.state = lower;
+      return 1;
+    case 'open':
+      // A source with nothing on it: the gadget is dead.
+      condition.state = 'dead';
       return 1;
     case 'cold':
       condition.cold = true;
@@ -233,8 +239,11 @@ function takeUncertainty(word: string, figures: ReadingFigure[]): string | undef
 }
 
 /** Amps and watts flow live only; volts may be what a store still holds. */
-function stateOf(figures: readonly ReadingFigure[], benchState: BenchState): BenchState | undefined {
+function stateOf(figures: readonly ReadingFigure[], { benchState, specimen }: BenchContext): BenchState | undefined {
   if (!figures.some(({ unit }) => isLiveUnit(unit))) return undefined;
+  const areVolts = figures.every(({ unit }) => unit === 'volts');
+  // Who has just said that it is dead reads what is left.
+  if (areVolts && benchState === 'dead' && specimen.benchStateSaid) return 'dead';
   return benchState === 'charged' && figures.every(({ unit }) => unit === 'volts') ? 'charged' : 'live';
 }
 
@@ -251,7 +260,7 @@ function meaningOf(
   });
   const tail = [
     condition.supplied && `with ${formatEngineering(condition.supplied.amps, 'amps').text} from a bench supply`,
-    state,
+    state === 'dead' && placed.place.at === 'part' && !condition.supplied ? deadWords(placed.place.ref, figures, context) : state,
     condition.cold ? 'cold' : undefined,
     condition.dim ? 'dim' : undefined,
     condition.forced ? 'forced' : undefined,
@@ -261,6 +270,13 @@ function meaningOf(
   const means = derived(placed.place, figures, context);
   const where = condition.chip && placed.place.at === 'part' ? `one chip of ${placed.place.ref}` : placed.words;
   return `${where}: ${said.join(', ')}${tail.length > 0 ? `, ${tail.join(', ')}` : ''}${means ? ` → ${means}` : ''}`;
+}
+
+/** Of volts while it is dead: of a source those with nothing on it, of anything else what a store has left. */
+function deadWords(ref: string, figures: readonly ReadingFigure[], { specimen }: BenchContext): string {
+  if (!figures.some(({ unit }) => unit === 'volts')) return 'dead';
+  const part = specimen.circuit.parts.find((one) => one.ref === ref);
+  return part && deviceOf(part.kind).source ? 'dead: with nothing on it' : 'dead: what is left; “live” if it runs';
 }
 
 /** What follows at once: a drop over a resistor is a current; volts and amps are watts. */

@@ -38,6 +38,13 @@ export function refusalOf(
   if (hasOhms && figures.some(({ unit }) => isLiveUnit(unit))) return 'Ohms are read dead, volts and amps live: two lines.';
   if (hasOhms && state !== 'dead' && !condition.forced)
     return `Ohms are only read dead, and the bench is ${state}: volts spoil the reading, and the meter. Unplug it, then press b, or end the line with “dead”; “force” takes it all the same, marked.`;
+  const hasFarads = figures.some(({ unit }) => unit === 'farads');
+  if (hasFarads) {
+    const part = place.at === 'part' ? specimen.circuit.parts.find(({ ref }) => ref === place.ref) : undefined;
+    if (part?.kind !== 'capacitor') return 'Farads are read of a capacitor, dead and lifted at one end, as “C1 0.66uf”.';
+    if (state !== 'dead' && !condition.forced)
+      return `Farads are only read dead, and the bench is ${state}: unplug it, discharge it, then press b, or end the line with “dead”.`;
+  }
   if (hasOhms && place.at === 'part') {
     const part = specimen.circuit.parts.find(({ ref }) => ref === place.ref);
     if (part && !deviceOf(part.kind).readings?.includes('ohms')) return `${place.ref} is not a resistor; its ohms say nothing here.`;

@@ -8,8 +8,8 @@ export type TestLine = string | EntryDraft;
 export function entriesOf(...lines: readonly TestLine[]): Entry[] {
   const entries: Entry[] = [];
   for (const [index, line] of lines.entries()) {
-    const draft = typeof line === 'string' ? { ...draftOf(line, entries), typed: line } : line;
-    entries.push(completeDraft(draft, `entry-${index}-0`, '2026-03-07T10:00:00Z'));
+    const drafts = typeof line === 'string' ? draftsOf(line, entries).map((draft) => ({ ...draft, typed: line })) : [line];
+    for (const [part, draft] of drafts.entries()) entries.push(completeDraft(draft, `entry-${index}-${part}`, '2026-03-07T10:00:00Z'));
   }
   return entries;
 }
@@ -23,8 +23,8 @@ export function outcomeOf(line: string, ...before: readonly TestLine[]): BenchOu
   return parseBenchLine(line, benchContext(specimenOf(...before)));
 }
 
-function draftOf(line: string, entries: readonly Entry[]): EntryDraft {
+function draftsOf(line: string, entries: readonly Entry[]): readonly EntryDraft[] {
   const outcome = parseBenchLine(line, benchContext(replay(entries)));
   if (outcome.kind !== 'entry' && outcome.kind !== 'answer') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
-  return outcome.draft;
+  return [outcome.draft, ...(outcome.kind === 'entry' ? (outcome.more ?? []) : [])];
 }

@@ -7,7 +7,7 @@ export function wordsOf(line: string): readonly string[] {
     if (
       last !== undefined &&
       /^[~±]?[\d.,]+$/.test(last) &&
-      /^[pnuµmkM]?(v|a|ah|r|Ω|ohms?|w|lm|lx|lux|hz|volts?|amps?|watts?)$/i.test(word)
+      /^[pnuµmkM]?(v|a|ah|f|r|Ω|ohms?|w|lm|lx|lux|hz|volts?|amps?|watts?)$/i.test(word)
     )
       joined[joined.length - 1] = last + word;
     else joined.push(word);

@@ -6,28 +6,29 @@ import type { EstimateReading } from './readings.ts';
 type VoltsReading = Extract<EstimateReading, { kind: 'volts' }> & { readonly across: string };
 
 /**
- * A reading of one part by itself, dead: its ohms, an LED's volts while a bench supply sends a known current through it,
+ * A reading of one part by itself, dead: its ohms, its farads, an LED's volts while a bench supply sends a known current through it,
  * or a source's volts with nothing on it.
  */
 export type AloneReading =
-  | Extract<EstimateReading, { kind: 'ohms' }>
+  | Extract<EstimateReading, { kind: 'ohms' | 'farads' }>
   | (VoltsReading & { readonly atAmps: number })
   | (VoltsReading & { readonly state: 'dead' });
 
 export function isAlone(reading: EstimateReading): reading is AloneReading {
-  if (reading.kind === 'ohms') return true;
+  if (reading.kind === 'ohms' || reading.kind === 'farads') return true;
   return reading.kind === 'volts' && typeof reading.across === 'string' && (reading.atAmps !== undefined || reading.state === 'dead');
 }
 
 export function canBeReadAlone(circuit: Circuit, reading: AloneReading): boolean {
   const part = partOf(circuit, reading.across);
   if (!part) return false;
+  if (reading.kind === 'farads') return isKind(part, 'capacitor');
   return reading.kind === 'ohms' || (reading.atAmps === undefined ? deviceOf(part.kind).source !== undefined : isKind(part, 'led'));
 }
 
 /** What the reading would show of the circuit's part as it is. */
 export function readAlone(circuit: Circuit, reading: AloneReading): number {
-  if (reading.kind === 'ohms') return fieldValue(circuit, { ref: reading.across, field: 'ohms' });
+  if (reading.kind !== 'volts') return fieldValue(circuit, { ref: reading.across, field: reading.kind });
   const part = partOf(circuit, reading.across);
   return part ? shownBy(circuit, part, reading.atAmps) : Number.NaN;
 }
@@ -43,7 +44,7 @@ const STEP_FROM_NOTHING = 1e-6;
 /** The derivative of that by one value of the circuit. */
 export function slopeAlone(circuit: Circuit, reading: AloneReading, { ref, field }: Parameter): number {
   if (ref !== reading.across) return 0;
-  if (reading.kind === 'ohms') return field === 'ohms' ? 1 : 0;
+  if (reading.kind !== 'volts') return field === reading.kind ? 1 : 0;
   const part = partOf(circuit, ref);
   if (!part) return 0;
   const value = fieldValue(circuit, { ref, field });

@@ -13,7 +13,7 @@ export interface MeterLoad {
 type MeteredPlace =
   | Pick<Extract<EstimateReading, { kind: 'volts' }>, 'kind' | 'across'>
   | Pick<Extract<EstimateReading, { kind: 'amps' }>, 'kind' | 'through'>
-  | { readonly kind: 'ohms' | 'watts' };
+  | { readonly kind: 'ohms' | 'watts' | 'farads' };
 
 /** A change of less than this share is below what any of these meters shows. */
 const UNNOTICED = 1e-4;

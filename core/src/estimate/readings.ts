@@ -24,6 +24,7 @@ export const estimateReadingSchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ ...figure, kind: z.literal('amps'), through: refSchema }),
   z.strictObject({ ...figure, kind: z.literal('ohms'), across: refSchema }),
+  z.strictObject({ ...figure, kind: z.literal('farads'), across: refSchema }),
   z.strictObject({ ...figure, kind: z.literal('watts'), of: refSchema }),
 ]);
 export type EstimateReading = z.infer<typeof estimateReadingSchema>;

@@ -8,6 +8,8 @@ export interface MarkingReading {
   readonly unit: Unit;
   /** Relative, ± at 95 %; undefined where the marking does not say. */
   readonly tolerance?: number;
+  /** Rated volts that stand beside it. */
+  readonly volts?: number;
   /** The value as one would say it: "27 Ω ±5 %". */
   readonly text: string;
   /** Why this reading, and why at this rank. */

@@ -28,6 +28,8 @@ export interface Summary {
   readonly worst?: string;
   /** What to be careful of, where nothing is worse. */
   readonly caution?: string;
+  /** How many safety rules cannot tell yet; undefined where there is nothing to judge. */
+  readonly undecided?: number;
 }
 
 /** The row of a specimen on the shelf. */
@@ -41,7 +43,8 @@ export function summarise(specimen: Specimen): Summary {
   const claimedWatts = specimen.claims.find(({ field }) => field === 'watts')?.value;
   const doubts = doubtsOf(specimen).filter(({ severity }) => severity !== 'question');
   const comparisons = compareClaims(specimen);
-  const findings = judge(state)?.findings ?? [];
+  const judgement = judge(state);
+  const findings = judgement?.findings ?? [];
   const unsafe = findingsInWords(findings, 'unsafe');
   const caution = findingsInWords(findings, 'caution');
   const worst =
@@ -61,6 +64,7 @@ export function summarise(specimen: Specimen): Summary {
     ...(comparisons.length > 0 && { honesty: { held: comparisons.filter(({ holds }) => holds).length, compared: comparisons.length } }),
     ...(worst && { worst }),
     ...(caution && { caution }),
+    ...(judgement && { undecided: judgement.undecided.length }),
   };
 }
 

@@ -17,7 +17,7 @@ export type Stage = (typeof STAGES)[number];
 const terminalSchema = z.string().min(1).max(60);
 
 /** `one` is a power factor, `percent` flicker. */
-export const READING_UNITS = ['volts', 'amps', 'ohms', 'watts', 'voltAmps', 'one', 'celsius', 'lux', 'percent'] as const;
+export const READING_UNITS = ['volts', 'amps', 'ohms', 'watts', 'voltAmps', 'one', 'celsius', 'lux', 'percent', 'farads'] as const;
 
 const readingFigureSchema = z.strictObject({
   unit: z.enum(READING_UNITS),

@@ -56,6 +56,8 @@ export interface Specimen {
   /** In hand, by role: the last word on each. */
   readonly meters: ReadonlyMap<MeterRole, Meter>;
   readonly benchState: BenchState;
+  /** The bench state was said, and does not only follow from a reading. */
+  readonly benchStateSaid: boolean;
   readonly goal?: EntryOf<'goal'>;
   readonly reworks: readonly EntryOf<'rework'>[];
   readonly proof?: EntryOf<'proof'>;
@@ -67,14 +69,44 @@ export interface Specimen {
  */
 export function replay(entries: readonly Entry[]): Specimen {
   const struck = strikesOf(entries);
+  const standsFor = correctedParts(entries, struck);
   const fold = new Fold();
+  /** Corrections that were taken where the part stood that they correct. */
+  const taken = new Set<string>();
   const tape = entries.map((entry): TapeLine => {
     const strike = struck.get(entry.id);
-    if (strike) return { entry, struck: strike };
-    const problem = fold.take(entry);
+    if (strike) {
+      const correction = standsFor.get(entry.id);
+      // Where it speaks of what came later it is taken in its own place.
+      if (correction && fold.take(correction) === undefined) taken.add(correction.id);
+      return { entry, struck: strike };
+    }
+    const problem = taken.has(entry.id) ? undefined : fold.take(entry);
     return problem === undefined ? { entry } : { entry, problem };
   });
   return { ...fold.result(), tape };
+}
+
+/**
+ * The correction that holds of each part that was corrected, by the id of its first entry: it is taken there, so that what
+ * was read of the part and joined to it meanwhile stays.
+ */
+function correctedParts(entries: readonly Entry[], struck: ReadonlyMap<string, unknown>): ReadonlyMap<string, Entry> {
+  const byId = new Map(entries.map((entry) => [entry.id, entry]));
+  const corrections = new Map<string, Entry>();
+  for (const entry of entries) {
+    if (entry.kind !== 'part' || entry.corrects === undefined || struck.has(entry.id)) continue;
+    let first: Entry = entry;
+    // Nothing corrects itself, and a circle would be one of entries that all came later.
+    for (const seen = new Set<string>(); first.corrects !== undefined && !seen.has(first.id); ) {
+      seen.add(first.id);
+      const before = byId.get(first.corrects);
+      if (before?.kind !== 'part' || before.part.ref !== entry.part.ref) break;
+      first = before;
+    }
+    if (first !== entry && struck.has(first.id)) corrections.set(first.id, entry);
+  }
+  return corrections;
 }
 
 /** A strike can itself be struck, which brings the entry back; the last word counts. */
@@ -118,6 +150,7 @@ class Fold {
   private beeper: { readonly beepOhms: number; readonly leadOhms: number } = USUAL_BEEPER;
   private forest = new NetForest();
   private benchState: BenchState = 'dead';
+  private benchStateSaid = false;
   private goal?: EntryOf<'goal'>;
   private proof?: EntryOf<'proof'>;
 
@@ -167,6 +200,7 @@ class Fold {
       readings: this.readings,
       meters: this.meters,
       benchState: this.benchState,
+      benchStateSaid: this.benchStateSaid,
       reworks: this.reworks,
       ...(this.goal && { goal: this.goal }),
       ...(this.proof && { proof: this.proof }),
@@ -241,7 +275,10 @@ class Fold {
     reading: (entry) => {
       if (entry.place.at === 'part' && !this.hasPart(entry.place.ref)) return `${entry.place.ref} is not on the board.`;
       this.readings.push({ entry, rework: entry.condition.rework ?? this.reworks.length });
-      if (entry.condition.state) this.benchState = entry.condition.state;
+      if (entry.condition.state && entry.condition.state !== this.benchState) {
+        this.benchState = entry.condition.state;
+        this.benchStateSaid = false;
+      }
       return undefined;
     },
     meter: ({ meter }) => {
@@ -252,6 +289,7 @@ class Fold {
     },
     state: (entry) => {
       this.benchState = entry.state;
+      this.benchStateSaid = true;
       return undefined;
     },
     goal: (entry) => {

@@ -100,16 +100,18 @@ function Row({ row: { id, summary } }: { readonly row: ShelfRow }) {
   );
 }
 
-function findingLevel({ drive, worst, caution, doubts }: Summary): Level {
+function findingLevel({ drive, worst, caution, doubts, undecided = 0 }: Summary): Level {
   if (worst !== undefined) return 'over';
   if (caution !== undefined || doubts > 0) return 'caution';
+  if (undecided > 0) return 'none';
   return drive?.measured ? 'within' : 'none';
 }
 
-function findingWords({ drive, worst, caution, doubts }: Summary): string {
+function findingWords({ drive, worst, caution, doubts, undecided = 0 }: Summary): string {
   if (worst !== undefined) return worst;
   if (caution !== undefined) return caution;
   if (doubts > 0) return doubts === 1 ? 'one doubtful claim' : `${doubts} doubtful claims`;
+  if (undecided > 0) return `not enough known: ${undecided} to be looked at`;
   return drive?.measured ? 'none open' : 'not measured yet';
 }
 

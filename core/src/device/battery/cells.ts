@@ -55,6 +55,7 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
       D: { ohms: 0.1, ampHours: 14 },
       N: { ohms: 0.5, ampHours: 0.8 },
       LR44: { ohms: 5, ampHours: 0.12 },
+      '6LR61': { ohms: 0.35, ampHours: 0.5 },
     },
     usualSize: 'AA',
   },
@@ -123,6 +124,8 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
     ],
     cutOffVolts: 2,
     sizes: {
+      2450: { ohms: 10, ampHours: 0.6 },
+      2430: { ohms: 12, ampHours: 0.28 },
       2032: { ohms: 15, ampHours: 0.22 },
       2025: { ohms: 18, ampHours: 0.16 },
       2016: { ohms: 25, ampHours: 0.09 },
@@ -150,6 +153,9 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
     sizes: {
       18650: { ohms: 0.05, ampHours: 2.5 },
       14500: { ohms: 0.09, ampHours: 0.75 },
+      16340: { ohms: 0.1, ampHours: 0.65 },
+      10440: { ohms: 0.15, ampHours: 0.32 },
+      21700: { ohms: 0.03, ampHours: 4.5 },
       26650: { ohms: 0.035, ampHours: 4.5 },
       pouch: { ohms: 0.12, ampHours: 0.5 },
     },

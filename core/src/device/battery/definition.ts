@@ -1,10 +1,11 @@
 import { z } from 'zod';
+import { readFigure } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { steadyWave } from '../law.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
 import { leads } from '../symbol.ts';
-import { type CellState, CHEMISTRIES, type Chemistry, cellSize, typicalCell } from './cells.ts';
+import { CELLS, type CellState, CHEMISTRIES, type Chemistry, cellSize, typicalCell } from './cells.ts';
 
 const schema = z
   .strictObject({
@@ -23,6 +24,13 @@ const schema = z
   .refine((part) => part.chemistry !== undefined || (part.openVolts !== undefined && part.cellOhms !== undefined), {
     message: 'needs a chemistry, or openVolts and cellOhms',
     path: ['chemistry'],
+  })
+  // A size that is not known is refused, and never taken for another.
+  .superRefine(({ chemistry, size, openVolts, cellOhms, ampHours }, context) => {
+    if (!chemistry || size === undefined || cellSize(chemistry, size) !== undefined) return;
+    if (cellOhms !== undefined && (ampHours !== undefined || openVolts !== undefined)) return;
+    const known = Object.keys(CELLS[chemistry].sizes).join(', ');
+    context.addIssue({ code: 'custom', path: ['size'], message: `no size “${size}” of ${chemistry} is known (${known}); state cellOhms and ampHours` });
   });
 
 export type BatteryPart = z.infer<typeof schema>;
@@ -87,22 +95,66 @@ export const battery: DeviceDefinition<'battery', typeof schema> = {
   fails: ['drift', 'open'],
 };
 
+/** Names that say chemistry and size at once. */
+const NAMED: readonly (readonly [RegExp, Chemistry, ((match: RegExpExecArray) => string)])[] = [
+  [/^cr-?(\d{4})$/i, 'lithium-coin', (match) => match[1] as string],
+  [/^(?:lr|ag|sr)-?(44|13)$/i, 'alkaline', () => 'LR44'],
+  [/^lr-?6$/i, 'alkaline', () => 'AA'],
+  [/^lr-?03$/i, 'alkaline', () => 'AAA'],
+  [/^(18650|14500|16340|10440|21700|26650)$/, 'li-ion', (match) => match[1] as string],
+];
+/** A block of six small cells. */
+const BLOCK = { chemistry: 'alkaline', size: '6LR61', cells: 6 } as const;
+
+/** `3 aaa alkaline`, `2 x CR2032`, `9v`, `3s2p 18650 2500mah 60mr`: number, size, chemistry, capacity, ohms of a cell. */
 function read(words: readonly string[]): TypedPart | string {
   let chemistry: Chemistry | undefined;
+  let named: { readonly chemistry: Chemistry; readonly size: string } | undefined;
   let series: number | undefined;
+  let parallel: number | undefined;
+  let isBlock = false;
+  const values: Record<string, number> = {};
   const leftover: string[] = [];
-  for (const word of words) {
+  for (const [index, word] of words.entries()) {
     const lower = word.toLowerCase();
     const known = CHEMISTRIES.find((name) => name === lower || name.replace('-', '') === lower);
+    const both = NAMED.map(([pattern, of, sizeOf]) => ({ match: pattern.exec(word), of, sizeOf })).find(({ match }) => match);
+    const pack = /^(\d{1,3})s(?:(\d{1,3})p)?$/.exec(lower);
+    const figure = readFigure(/^±/.test(word) ? word.slice(1) : word);
     if (known) chemistry = known;
     else if (lower === 'coin') chemistry = 'lithium-coin';
+    else if (both?.match) named = { chemistry: both.of, size: both.sizeOf(both.match) };
+    else if (pack) [series, parallel] = [Number(pack[1]), pack[2] === undefined ? parallel : Number(pack[2])];
+    else if (/^\d{1,3}p$/.test(lower)) parallel = Number.parseInt(lower, 10);
+    else if (lower === 'parallel' && /^\d{1,3}$/.test(words[index + 1] ?? '')) parallel = Number(words[index + 1]);
+    else if (words[index - 1]?.toLowerCase() === 'parallel') continue;
     else if (series === undefined && /^\d{1,2}x?$/.test(lower)) series = Number.parseInt(lower, 10);
-    else if (lower !== 'x' && lower !== '×') leftover.push(word);
+    else if (lower === 'x' || lower === '×' || lower === 'series') continue;
+    else if (lower === '9v' || lower === '6lr61') isBlock = true;
+    else if (figure && 'value' in figure && figure.unit !== undefined && UNIT_FIELDS[figure.unit]) values[UNIT_FIELDS[figure.unit] as string] = figure.value;
+    else leftover.push(word);
   }
-  if (!chemistry) return `which cells? One of ${CHEMISTRIES.join(', ')}.`;
-  const [typedSize, ...odd] = leftover;
+  if (isBlock) [chemistry, named] = [BLOCK.chemistry, { chemistry: BLOCK.chemistry, size: BLOCK.size }];
+  chemistry ??= named?.chemistry;
+  if (!chemistry) return `which cells? One of ${CHEMISTRIES.join(', ')}; or a size that says it, as CR2032, LR44, 18650, 9v.`;
+  const [typedSize = named?.size, ...odd] = leftover;
   if (odd.length > 0) return `“${odd[0]}” says nothing of a battery.`;
   const size = cellSize(chemistry, typedSize);
-  if (typedSize !== undefined && size === undefined) return `${chemistry} has no size “${typedSize}” here.`;
-  return { fields: { chemistry, series: series ?? 1, ...(size !== undefined && { size }) } };
+  const isStated = values.ampHours !== undefined && values.cellOhms !== undefined;
+  if (typedSize !== undefined && size === undefined && !isStated)
+    return `${chemistry} has no size “${typedSize}” here (${Object.keys(CELLS[chemistry].sizes).join(', ')}); with its mAh and ohms it is taken all the same.`;
+  const { percent, ...stated } = values;
+  return {
+    fields: {
+      chemistry,
+      series: (series ?? 1) * (isBlock ? BLOCK.cells : 1),
+      ...(parallel !== undefined && parallel > 1 && { parallel }),
+      ...(typedSize !== undefined && { size: size ?? typedSize }),
+      ...(percent !== undefined && { tolerance: percent / 100 }),
+      ...stated,
+    },
+  };
 }
+
+/** What a figure behind a cell is, of one cell. */
+const UNIT_FIELDS: Readonly<Record<string, string>> = { ampHours: 'ampHours', ohms: 'cellOhms', volts: 'openVolts', percent: 'percent' };

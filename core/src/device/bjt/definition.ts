@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { readFigures } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { K_OVER_Q } from '../led/chip-model.ts';
+import { packageWatts } from '../packages.ts';
 import { packageField, partBase, threePins } from '../part-base.ts';
 import { semiconductorRatings } from '../rating.ts';
 import { BOX } from '../symbol.ts';
@@ -59,8 +61,21 @@ export const bjt: DeviceDefinition<'bjt', typeof schema> = {
 function read(words: readonly string[]): TypedPart | string {
   const polarity = words.find((word) => /^(npn|pnp)$/i.test(word))?.toLowerCase();
   const beta = words.find((word) => /^\d+$/.test(word));
-  const odd = words.find((word) => !/^(npn|pnp|\d+)$/i.test(word));
-  if (odd !== undefined) return `“${odd}” says nothing of a transistor; npn or pnp, and its gain.`;
+  const body = words.find((word) => packageWatts(word) !== undefined);
+  const figures = readFigures(
+    words.filter((word) => !/^(npn|pnp|\d+)$/i.test(word) && word !== body),
+    { amps: 'amps', volts: 'volts', watts: 'watts' },
+  );
+  if (typeof figures === 'string') return `${figures} A transistor is npn or pnp, with its gain, its package, amps, volts or watts.`;
   if (polarity === undefined) return 'npn or pnp?';
-  return { fields: { polarity, ...(beta !== undefined && { beta: Number(beta) }) } };
+  const { amps, volts, watts } = figures;
+  const rated = { ...(amps !== undefined && { amps }), ...(volts !== undefined && { volts }), ...(watts !== undefined && { watts }) };
+  return {
+    fields: {
+      polarity,
+      ...(beta !== undefined && { beta: Number(beta) }),
+      ...(body !== undefined && { body }),
+      ...(Object.keys(rated).length > 0 && { rated }),
+    },
+  };
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { DeviceDefinition } from '../definition.ts';
+import { readDiodeRating } from '../diode/definition.ts';
 import { DIODE_VOLTS_SPREAD, junctionLaw, TYPICAL_DIODES } from '../diode/junction.ts';
 import { diodeModelSchema } from '../led/model-schema.ts';
 import { fourPins, partBase } from '../part-base.ts';
@@ -47,7 +48,11 @@ export const bridge: DeviceDefinition<'bridge', typeof schema> = {
     words: ['bridge'],
     example: 'B2 bridge on C N P M',
     lookedUp: true,
-    read: (words) => (words.length === 0 ? { fields: {} } : `“${words[0]}” says nothing of a bridge.`),
+    read: (words) => {
+      const isSchottky = words.some((word) => /^schottky$/i.test(word));
+      const rated = readDiodeRating(words.filter((word) => !/^(silicon|schottky)$/i.test(word)));
+      return typeof rated === 'string' ? rated : { fields: { ...(isSchottky && { type: 'schottky' }), ...rated } };
+    },
   },
   implied: () => ({ voltsShift: 0 }),
   possible: () => ({ voltsShift: [-0.5, 0.5] }),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { decodeMarking } from '../../marking/index.ts';
-import { formatEngineering } from '../../quantity/index.ts';
+import { formatEngineering, readFigure } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
@@ -51,17 +51,20 @@ export const capacitor: DeviceDefinition<'capacitor', typeof schema> = {
 
 /** `334 X2`, `10uF 400v`, `mark 2A104J`: a marking, and beside it volts and a class. */
 function read(words: readonly string[]): TypedPart | string {
-  const described = words.filter((word) => word.toLowerCase() !== 'mark');
+  const ohmsAt = words.findIndex((word) => /^[\d.,]+m?(?:r|ohms?|Ω)$/i.test(word));
+  const own = ohmsAt === -1 ? undefined : readFigure(words[ohmsAt] as string);
+  const described = words.filter((word, index) => word.toLowerCase() !== 'mark' && index !== ohmsAt);
   const first = decodeMarking(described.join(' '), 'capacitor-code')[0];
   if (!first)
     return described.length === 0 ? 'its farads, as “10uF 400v” or “334 X2”.' : `“${described.join(' ')}” is no capacitance that I know.`;
   const safety = described.find((word) => /^[XY][1-4]$/i.test(word))?.toUpperCase();
-  const volts = described.map((word) => /^(\d+(?:\.\d+)?)v(?:ac|dc)?$/i.exec(word)?.[1]).find((figure) => figure !== undefined);
-  const rated = { ...(safety && { class: safety }), ...(volts !== undefined && { volts: Number(volts) }) };
+  const { volts } = first;
+  const rated = { ...(safety && { class: safety }), ...(volts !== undefined && { volts }) };
   return {
     fields: {
       farads: first.value,
       ...(first.tolerance && { tolerance: first.tolerance }),
+      ...(own && 'value' in own && own.unit === 'ohms' && { ohms: own.value }),
       ...(Object.keys(rated).length > 0 && { rated }),
       marking: described.join(' '),
     },

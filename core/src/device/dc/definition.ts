@@ -43,10 +43,19 @@ export const dc: DeviceDefinition<'dc', typeof schema> = {
 
 function read(words: readonly string[]): TypedPart | string {
   const isFigure = (word: string) => readFigure(word) !== undefined;
-  const figures = readFigures(words.filter(isFigure), { volts: 'volts', ohms: 'ohms' });
+  const figures = readFigures(words.filter((word) => isFigure(word) || /^±/.test(word)), { volts: 'volts', ohms: 'ohms', percent: 'percent', amps: 'amps' });
   if (typeof figures === 'string') return figures;
   if (figures.volts === undefined) return 'its volts, as “5v”.';
-  const names = words.filter((word) => !isFigure(word));
+  const names = words.filter((word) => !isFigure(word) && !/^±/.test(word));
   const note = names.map((name) => (name.toLowerCase() === 'usb' ? 'USB' : name)).join(' ');
-  return { fields: { volts: figures.volts, ...(figures.ohms !== undefined && { ohms: figures.ohms }), ...(note !== '' && { note }) } };
+  const { volts, ohms, percent, amps } = figures;
+  return {
+    fields: {
+      volts,
+      ...(ohms !== undefined && { ohms }),
+      ...(percent !== undefined && { tolerance: percent / 100 }),
+      ...(amps !== undefined && { rated: { amps } }),
+      ...(note !== '' && { note }),
+    },
+  };
 }

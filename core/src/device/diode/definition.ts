@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { readFigures } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { diodeModelSchema } from '../led/model-schema.ts';
 import { partBase, twoPins } from '../part-base.ts';
@@ -45,7 +46,17 @@ export const diode: DeviceDefinition<'diode', typeof schema> = {
 };
 
 function read(words: readonly string[]): TypedPart | string {
-  const odd = words.find((word) => !/^(silicon|schottky)$/i.test(word));
-  if (odd !== undefined) return `a diode is silicon or schottky, not “${odd}”.`;
-  return { fields: { type: words.some((word) => word.toLowerCase() === 'schottky') ? 'schottky' : 'silicon' } };
+  const isType = (word: string) => /^(silicon|schottky)$/i.test(word);
+  const rated = readDiodeRating(words.filter((word) => !isType(word)));
+  if (typeof rated === 'string') return `a diode is silicon or schottky, with amps and volts that it bears, as “schottky 1a 40v”: ${rated}`;
+  return { fields: { type: words.some((word) => word.toLowerCase() === 'schottky') ? 'schottky' : 'silicon', ...rated } };
+}
+
+/** `1a 400v`: what it carries, and the reverse voltage that it bears. */
+export function readDiodeRating(words: readonly string[]): Readonly<Record<string, unknown>> | string {
+  const figures = readFigures(words, { amps: 'amps', volts: 'volts' });
+  if (typeof figures === 'string') return figures;
+  const { amps, volts } = figures;
+  const rated = { ...(amps !== undefined && { amps }), ...(volts !== undefined && { reverseVolts: volts }) };
+  return Object.keys(rated).length > 0 ? { rated } : {};
 }

@@ -15,7 +15,7 @@ export function readLed(words: readonly string[], count: number): TypedPart | st
   let amps: number | undefined;
   let rated = false;
   for (const word of words) {
-    const lower = word.toLowerCase();
+    const lower = word.toLowerCase().replace(/^smd-?(?=\d{4}$)/, '');
     if (lower === '@') continue;
     if (lower === 'series' || lower === 'parallel') {
       if (counted === undefined) arrangement = lower;

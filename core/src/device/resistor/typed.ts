@@ -1,9 +1,15 @@
 import { bandColour, decodeMarking, decodeResistorBands } from '../../marking/index.ts';
-import { readFigure, readFigures } from '../../quantity/index.ts';
+import { coarsestSeries, readFigure, readFigures } from '../../quantity/index.ts';
 import type { TypedPart } from '../definition.ts';
 
 /** `red violet black gold`, `mark 390 0.5w`, `27r 5%`: a row of bands, a code or ohms, and its rating. */
-export function readResistor(words: readonly string[]): TypedPart | string {
+export function readResistor(all: readonly string[]): TypedPart | string {
+  const words = all.filter((word) => !/^fusible$/i.test(word));
+  const read = readValue(words);
+  return typeof read === 'string' || words.length === all.length ? read : { ...read, fields: { ...read.fields, fusible: true } };
+}
+
+function readValue(words: readonly string[]): TypedPart | string {
   const bands = words.filter((word) => bandColour(word) !== undefined);
   const others = words.filter((word) => bandColour(word) === undefined && word.toLowerCase() !== 'mark');
   if (bands.length > 0) return readBands(bands, others);
@@ -37,14 +43,33 @@ function readOhms([value = '', ...rest]: readonly string[]): TypedPart | string 
     return value === '' ? 'its ohms or colours, as “27r” or “red violet black gold”.' : `“${value}” is neither ohms nor a colour.`;
   if ('wrong' in parsed) return parsed.wrong;
   if (parsed.unit !== undefined && parsed.unit !== 'ohms') return `${value} is not a resistance.`;
+  if (/^\d{3,4}$/.test(value)) {
+    const bare = readBareDigits(value, rest);
+    if (bare !== undefined) return bare;
+  }
   const rated = ratingOf(rest);
   return typeof rated === 'string' ? rated : { fields: { ohms: parsed.value, ...rated } };
 }
 
+/**
+ * Three or four bare digits can be ohms or what is printed: what is no preferred value is a code (474), what is one both
+ * ways is asked for.
+ */
+function readBareDigits(digits: string, rest: readonly string[]): TypedPart | string | undefined {
+  const marked = decodeMarking(digits, 'resistor-code')[0];
+  if (!marked || marked.value === Number(digits)) return undefined;
+  const isPreferred = (ohms: number) => COMMON_SERIES.includes(coarsestSeries(ohms) ?? 'none');
+  if (!isPreferred(Number(digits))) return readCode([digits, ...rest]);
+  return isPreferred(marked.value) ? `${digits}: ohms, or what is printed on it? “${digits}r”, or “mark ${digits}” (${marked.text}).` : undefined;
+}
+
+const COMMON_SERIES: readonly string[] = ['E3', 'E6', 'E12', 'E24'];
+
 /** Watts and tolerance behind a resistor's value. */
 function ratingOf(words: readonly string[]): Readonly<Record<string, unknown>> | string {
-  const figures = readFigures(words, { watts: 'watts', percent: 'percent' });
+  const figures = readFigures(words, { watts: 'watts', volts: 'volts', percent: 'percent' });
   if (typeof figures === 'string') return figures;
-  const { watts, percent } = figures;
-  return { ...(watts !== undefined && { rated: { watts } }), ...(percent !== undefined && { tolerance: percent / 100 }) };
+  const { watts, volts, percent } = figures;
+  const rated = { ...(watts !== undefined && { watts }), ...(volts !== undefined && { volts }) };
+  return { ...(Object.keys(rated).length > 0 && { rated }), ...(percent !== undefined && { tolerance: percent / 100 }) };
 }

@@ -1,7 +1,8 @@
 import { z } from 'zod';
-import { formatEngineering, readFigures } from '../../quantity/index.ts';
+import { formatEngineering, readFigure, readFigures } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import type { OhmsOf } from '../law.ts';
+import { packageWatts } from '../packages.ts';
 import { packageField, partBase, refSchema, twoPins } from '../part-base.ts';
 import { semiconductorRatings } from '../rating.ts';
 import { CIRCLE, leads } from '../symbol.ts';
@@ -71,10 +72,30 @@ export const sink: DeviceDefinition<'sink', typeof schema> = {
   fails: ['open', 'short'],
 };
 
+/** What such a chip needs over it where nobody said, V: between a small one's 0.3 and a lamp driver's 3. */
+const USUAL_DROPOUT_VOLTS = 1;
+
+/** `20ma 2v`, or `ref 0.6v R2 R3 2v`: the resistors that sense, in parallel; a package, a tolerance. */
 function read(words: readonly string[]): TypedPart | string {
-  const figures = readFigures(words, { amps: 'amps', volts: 'volts' });
+  const bodies = words.filter((word) => packageWatts(word) !== undefined);
+  const at = words.findIndex((word) => word.toLowerCase() === 'ref');
+  const reference = at === -1 ? undefined : words[at + 1];
+  const refs = at === -1 ? [] : words.filter((word) => /^R\d{1,4}$/i.test(word)).map((word) => word.toUpperCase());
+  const others = words.filter((word, index) => !bodies.includes(word) && (at === -1 || (index !== at && index !== at + 1 && !/^R\d{1,4}$/i.test(word))));
+  const figures = readFigures(others, { amps: 'amps', volts: 'volts', percent: 'percent' });
   if (typeof figures === 'string') return figures;
-  const { amps, volts } = figures;
-  if (amps === undefined || volts === undefined) return 'its amps and the volts that it needs over it, as “20ma 2v”.';
-  return { fields: { amps, dropoutVolts: volts } };
+  const { amps, volts, percent } = figures;
+  const common = {
+    ...(bodies[0] !== undefined && { body: bodies[0] }),
+    ...(percent !== undefined && { tolerance: percent / 100 }),
+  };
+  if (at !== -1) {
+    const parsed = readFigure(reference ?? '');
+    if (!parsed || 'wrong' in parsed || parsed.unit !== 'volts') return 'its reference and what senses, as “ref 0.6v R2 R3”.';
+    if (refs.length === 0) return `which resistors sense? As “ref ${reference} R2 R3”.`;
+    return { fields: { referenceVolts: parsed.value, sense: refs, dropoutVolts: volts ?? USUAL_DROPOUT_VOLTS, ...common } };
+  }
+  if (amps === undefined || volts === undefined)
+    return 'its amps and the volts that it needs over it, as “20ma 2v”; or what sets it, as “ref 0.6v R2 R3”.';
+  return { fields: { amps, dropoutVolts: volts, ...common } };
 }

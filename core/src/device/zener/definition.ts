@@ -45,9 +45,9 @@ export const zener: DeviceDefinition<'zener', typeof schema> = {
 };
 
 function read(words: readonly string[]): TypedPart | string {
-  const figures = readFigures(words, { volts: 'volts', watts: 'watts' });
+  const figures = readFigures(words, { volts: 'volts', watts: 'watts', percent: 'percent' });
   if (typeof figures === 'string') return figures;
-  const { volts, watts } = figures;
+  const { volts, watts, percent } = figures;
   if (volts === undefined) return 'its volts, as “5v1”.';
-  return { fields: { zenerVolts: volts, ...(watts !== undefined && { rated: { watts } }) } };
+  return { fields: { zenerVolts: volts, ...(watts !== undefined && { rated: { watts } }), ...(percent !== undefined && { tolerance: percent / 100 }) } };
 }

@@ -32,6 +32,7 @@ const ALIKE: readonly (readonly string[])[] = [
 export function decodeResistorBands(text: string): readonly MarkingReading[] | undefined {
   const words = text.trim().split(/[\s,/-]+/);
   const colours = words.map(bandColour);
+  if (colours.length === 1 && colours[0] === 'black') return [LINK];
   if (colours.length < 3 || colours.length > 6 || colours.some((colour) => colour === undefined)) return undefined;
   const bands = colours as string[];
   const candidates = [...readBothWays(bands), ...mistakenOnce(bands)];
@@ -42,6 +43,16 @@ export function decodeResistorBands(text: string): readonly MarkingReading[] | u
   }
   return [...best.values()].sort((a, b) => a.penalty - b.penalty).map(({ penalty: _, ...reading }) => reading);
 }
+
+/** One black band: a link in the shape of a resistor. */
+const LINK: MarkingReading = {
+  kind: 'resistor-bands',
+  value: 0,
+  unit: 'ohms',
+  text: 'a link, 0 Ω',
+  why: 'one black band: a link',
+  bands: ['black'],
+};
 
 /** The colours of a four-band resistor of `ohms`, or undefined where two digits cannot hold it. */
 export function encodeResistorBands(ohms: number, toleranceColour = 'gold'): readonly string[] | undefined {

@@ -9,7 +9,15 @@ interface Found {
 
 const PREFIXES: Readonly<Record<string, number>> = { p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3 };
 /** Rated direct volts by letter within a decade (EIA-198 style, `2A` is 100 V). */
-const VOLT_LETTERS: Readonly<Record<string, number>> = { A: 1, B: 1.25, C: 1.6, D: 2, E: 2.5, F: 3.15, G: 4, H: 5, J: 6.3, K: 8 };
+const VOLT_LETTERS: Readonly<Record<string, number>> = { A: 1, B: 1.25, C: 1.6, D: 2, E: 2.5, F: 3.15, G: 4, H: 5, J: 6.3, K: 8, V: 3.5, W: 4.5 };
+/** Of small tantalum bodies, one letter for the volts. */
+const TANTALUM_VOLTS: Readonly<Record<string, number>> = { G: 4, J: 6.3, A: 10, C: 16, D: 20, E: 25, V: 35, T: 50 };
+/** From here on three digits and a letter are a tantalum body’s, F: no film is as large. */
+const TANTALUM_FROM_FARADS = 0.99e-6;
+/** Type names that stand before the value on film capacitors, by their dielectric and shape. */
+const TYPE_NAME = /^(?:CL|CBB|CD|CC|CT|MK[PTSC]|MPX|MEX|MEF|MPP|PET|PP)-?\d*(?:-?X[12])?$/i;
+/** Volts that electrolytic capacitors are sold for: beside them a bare figure is microfarads. */
+const ELECTROLYTIC_VOLTS = [4, 6.3, 10, 16, 25, 35, 50, 63, 80, 100, 160, 200, 250, 350, 400, 420, 450];
 const FILM_FROM_FARADS = 1e-9;
 
 /**
@@ -23,34 +31,43 @@ export function decodeCapacitorCode(text: string): readonly MarkingReading[] | u
     .trim()
     .split(/[\s,/]+/)
     .filter(Boolean);
-  let volts: string | undefined;
+  let volts: number | undefined;
   let safety: string | undefined;
   let tolerance: number | undefined;
   const values: string[] = [];
   for (const word of words) {
+    if (TYPE_NAME.test(word) || /^(?:electrolytic|film|ceramic|tantalum|polypropylene|polyester)$/i.test(word)) continue;
     const cls = /^(X[123]|Y[1234])$/i.exec(word);
     const rated = /^(\d+(?:\.\d+)?)\s*V(?:AC|DC|~)?[~-]?$/i.exec(word);
     if (cls) safety = word.toUpperCase();
-    else if (rated) volts = `${Number(rated[1])} V`;
-    else if (/^[FGHJKM]$/i.test(word)) tolerance = TOLERANCE_LETTERS[word.toUpperCase()];
+    else if (rated) volts = Number(rated[1]);
+    else if (/^[FGHJKMZ]$/i.test(word)) tolerance = TOLERANCE_LETTERS[word.toUpperCase()];
     else values.push(word);
   }
   if (values.length !== 1) return undefined;
   let code = values[0] as string;
-  const voltCode = /^([0-3])([A-HJK])(\d{3}[FGHJKM]?)$/i.exec(code);
+  // A film may carry all of it in one: .47K275V~.
+  const together = /^(\d*[.,]?\d+)([FGHJKM])(\d{2,4})V?~?$/i.exec(code);
+  if (together && volts === undefined) {
+    volts = Number(together[3]);
+    code = `${together[1]}${together[2]}`;
+  }
+  const voltCode = /^([0-3])([A-HJKVW])(\d{3}[FGHJKM]?)$/i.exec(code);
   if (voltCode) {
     const base = VOLT_LETTERS[(voltCode[2] as string).toUpperCase()] as number;
-    volts = `${Number((base * 10 ** Number(voltCode[1])).toPrecision(3))} V`;
+    volts = Number((base * 10 ** Number(voltCode[1])).toPrecision(3));
     code = voltCode[3] as string;
   }
-  const lettered = /^(.*\d)([FGHJKM])$/.exec(code);
+  const tantalum = tantalumOf(code, safety, volts);
+  const lettered = tantalum || /^(?:\d{1,2}|\d*[.,]\d+)F$/.test(code) ? null : /^(.*\d)([FGHJKMZ])$/.exec(code);
   if (lettered && TOLERANCE_LETTERS[lettered[2] as string] !== undefined && !/[pnuµμ]F$/i.test(code)) {
     tolerance = TOLERANCE_LETTERS[lettered[2] as string];
     code = lettered[1] as string;
   }
-  const found = capacitances(code);
+  if (tantalum) volts = tantalum.volts;
+  const found = tantalum ? [tantalum.found] : [...(electrolyticOf(code, safety, volts) ?? []), ...capacitances(code)];
   if (found.length === 0) return undefined;
-  const beside = [volts, safety && `class ${safety}`].filter(Boolean).join(', ');
+  const beside = [volts !== undefined && `${volts} V`, safety && `class ${safety}`].filter(Boolean).join(', ');
   return found.map(({ farads, why }): MarkingReading => {
     const series = coarsestSeries(farads);
     return {
@@ -58,10 +75,34 @@ export function decodeCapacitorCode(text: string): readonly MarkingReading[] | u
       value: farads,
       unit: 'farads',
       ...(tolerance !== undefined && { tolerance }),
+      ...(volts !== undefined && { volts }),
       text: `${formatEngineering(farads, 'farads').text}${percent(tolerance)}${beside ? `, ${beside}` : ''}`,
       why: `${why}${series ? `, ${series} value` : ', not a preferred value'}`,
     };
   });
+}
+
+/** `107C`, `A226`: three digits in picofarads, and a letter for the volts. */
+function tantalumOf(code: string, safety: string | undefined, volts: number | undefined): { found: Found; volts: number } | undefined {
+  const match = /^(\d{3})([GJACDEVT])$/.exec(code) ?? /^([GJACDEVT])(\d{3})$/.exec(code);
+  const [figures, letter] = /^\d/.test(match?.[1] ?? '') ? [match?.[1], match?.[2]] : [match?.[2], match?.[1]];
+  const digits = figures === undefined ? undefined : threeDigits(figures);
+  if (!digits || letter === undefined || safety !== undefined || volts !== undefined) return undefined;
+  const farads = exactly(`${digits.figures}e${digits.exponent}`, 1e-12);
+  const letterVolts = TANTALUM_VOLTS[letter];
+  // J and G are tolerances on films, which are smaller.
+  if (letterVolts === undefined || farads < TANTALUM_FROM_FARADS) return undefined;
+  return { found: { farads, why: 'a tantalum body: two figures and noughts, and a letter for its volts' }, volts: letterVolts };
+}
+
+/** `220 25V`: an electrolytic prints microfarads as they are. */
+function electrolyticOf(code: string, safety: string | undefined, volts: number | undefined): readonly Found[] | undefined {
+  if (safety !== undefined || volts === undefined || !ELECTROLYTIC_VOLTS.includes(volts) || !/^\d{1,5}(?:[.,]\d)?$/.test(code)) return undefined;
+  const micro = Number(code.replace(',', '.'));
+  // What is no preferred value is three digits of a code: 104, 473.
+  const series = coarsestSeries(micro);
+  if (series === undefined || !['E3', 'E6', 'E12'].includes(series)) return undefined;
+  return [{ farads: exactly(String(micro), 1e-6), why: 'an electrolytic prints microfarads beside its volts' }];
 }
 
 /** Likeliest first. */

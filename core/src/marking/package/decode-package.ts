@@ -21,7 +21,7 @@ const LEDS = ['2835', '3014', '3020', '3030', '3528', '3535', '4014', '5050', '5
 const BODIES = [
   { name: /^SOT-?23(?:-3)?$/i, says: 'SOT-23, 3 pins', length: 2.9 },
   { name: /^SOT-?23-([568])$/i, says: 'SOT-23 with more pins', length: 2.9 },
-  { name: /^SOT-?89$/i, says: 'SOT-89, a tab and 3 pins', length: 4.5 },
+  { name: /^SOT-?89(?:-3)?$/i, says: 'SOT-89, a tab and 3 pins', length: 4.5 },
   { name: /^SOT-?223$/i, says: 'SOT-223, a tab and 3 pins', length: 6.5 },
   { name: /^SO(?:P|IC)?-?8$/i, says: 'SO-8, 8 pins', length: 4.9 },
   { name: /^SOD-?123$/i, says: 'SOD-123, a diode', length: 2.7 },
@@ -29,6 +29,11 @@ const BODIES = [
   { name: /^(?:DO-?41)$/i, says: 'DO-41, an axial diode', length: 5.2 },
   { name: /^(?:DO-?35)$/i, says: 'DO-35, a small axial diode', length: 4.2 },
   { name: /^(?:SMA|DO-?214AC)$/i, says: 'SMA, a power diode', length: 4.3 },
+  { name: /^(?:SMB|DO-?214AA)$/i, says: 'SMB, a power diode', length: 4.3 },
+  { name: /^(?:SMC|DO-?214AB)$/i, says: 'SMC, a large power diode', length: 6.9 },
+  { name: /^(?:MBF|MBS|ABS|TBS)$/i, says: 'a small bridge rectifier, 4 pins', length: 4.7 },
+  { name: /^(?:DB|DF)-?S?$/i, says: 'a bridge rectifier in a DIP body, 4 pins', length: 8.3 },
+  { name: /^ESOP-?8$/i, says: 'SO-8 with a pad for its heat', length: 4.9 },
   { name: /^TO-?92$/i, says: 'TO-92, 3 leads', length: 4.8 },
   { name: /^TO-?220$/i, says: 'TO-220, a tab and 3 leads', length: 10 },
   { name: /^TO-?252$/i, says: 'TO-252, a tab and 3 leads', length: 6.5 },
@@ -41,7 +46,8 @@ const BODIES = [
  * @returns undefined for text that is no body's name
  */
 export function decodePackage(text: string): readonly MarkingReading[] | undefined {
-  const name = text.trim();
+  // LED bodies are spoken with SMD before them.
+  const name = text.trim().replace(/^SMD[- ]?(?=\d{4}$)/i, '');
   const readings: MarkingReading[] = [];
   const add = (millimetres: number, says: string, why: string) =>
     readings.push({ kind: 'package', value: Number(`${millimetres}e-3`), unit: 'metres', text: says, why });

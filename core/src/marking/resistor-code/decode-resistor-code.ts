@@ -1,5 +1,6 @@
 import { coarsestSeries, formatEngineering, preferredMantissas } from '../../quantity/index.ts';
 import type { MarkingReading } from '../reading.ts';
+import { TOLERANCE_LETTERS } from '../three-digit.ts';
 
 /** Multiplier letters of the 96-value code as powers of ten (IEC 60062:2016, annex: Z and Y, R, X, S, A, B, H …). */
 const MULTIPLIER_LETTERS: Readonly<Record<string, number>> = {
@@ -45,10 +46,13 @@ function fromPointLetter(code: string, typed: string): MarkingReading | undefine
   const milli = /^(\d+)?m(\d+)?$/.exec(typed);
   if (milli && (milli[1] || milli[2]))
     return reading(Number(`${milli[1] ?? '0'}.${milli[2] ?? '0'}e-3`), 0.01, 'm stands at the point, milliohms');
-  const match = /^(\d*)([RKM])(\d*)$/.exec(code);
+  // A letter behind the value is its tolerance: R22J, 4K7J, 2R2F.
+  const match = /^(\d*)([RKML])(\d*)([FGJKM])?$/.exec(code);
   if (!match || (match[1] === '' && match[3] === '')) return undefined;
-  const exponent = { R: 0, K: 3, M: 6 }[match[2] as 'R' | 'K' | 'M'];
-  return reading(Number(`${match[1] || '0'}.${match[3] || '0'}e${exponent}`), 0.05, `${match[2]} stands at the point`);
+  const [, whole = '', letter = '', fraction = '', tolerance] = match;
+  const exponent = { R: 0, K: 3, M: 6, L: -3 }[letter] as number;
+  const why = letter === 'L' ? 'L stands at the point, milliohms' : `${letter} stands at the point`;
+  return reading(Number(`${whole || '0'}.${fraction || '0'}e${exponent}`), tolerance ? TOLERANCE_LETTERS[tolerance] : 0.05, why);
 }
 
 /** IEC 60062:2016, the code of two figures into the E96 series and a letter. */

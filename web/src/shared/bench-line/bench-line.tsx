@@ -58,6 +58,7 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture, space,
   function enter() {
     if (outcome.kind === 'entry') {
       record({ ...outcome.draft, typed: text });
+      for (const draft of outcome.more ?? []) record({ ...draft, typed: text });
       setText('');
     } else if (outcome.kind === 'picture') {
       onPicture();

@@ -1,6 +1,17 @@
-export type Level = 'within' | 'caution' | 'over' | 'none';
+/** `at`: its uncertainty crosses the limit. */
+export type Level = 'within' | 'caution' | 'at' | 'over' | 'none';
 
-const WORDS: Readonly<Record<Level, string>> = { within: 'within', caution: 'caution', over: 'over', none: 'not known' };
+const WORDS: Readonly<Record<Level, string>> = {
+  within: 'within',
+  caution: 'caution',
+  at: 'at its rating',
+  over: 'over',
+  none: 'not known',
+};
+
+function isDotted(level: Level): boolean {
+  return level === 'caution' || level === 'at';
+}
 
 /** The small square before a finding: plain, dotted or hatched, so that it never speaks by colour alone. */
 export function LevelMark({ level }: { readonly level: Level }) {
@@ -19,10 +30,10 @@ export function LevelMark({ level }: { readonly level: Level }) {
         width="14"
         height="14"
         strokeWidth="1.5"
-        className={level === 'over' ? 'stroke-brick' : level === 'caution' ? 'stroke-ochre' : 'stroke-moss'}
+        className={level === 'over' ? 'stroke-brick' : isDotted(level) ? 'stroke-ochre' : 'stroke-moss'}
         fill={level === 'over' ? 'url(#hatch)' : 'none'}
       />
-      {level === 'caution' &&
+      {isDotted(level) &&
         [4, 9].flatMap((x) =>
           [4, 9].map((y) => <rect key={`${x}-${y}`} x={x} y={y} width="3" height="3" className="fill-[var(--ochre)]" />),
         )}
@@ -35,7 +46,7 @@ export function LevelBar({ level }: { readonly level: Level }) {
   return (
     <svg height="6" aria-hidden="true" className="block w-0 min-w-full">
       {level === 'over' && <rect width="100%" height="6" fill="url(#hatch)" />}
-      {level === 'caution' && <rect width="100%" height="6" fill="url(#dots)" />}
+      {isDotted(level) && <rect width="100%" height="6" fill="url(#dots)" />}
       {level === 'within' && <rect y="4" width="100%" height="2" className="fill-moss" />}
       {level === 'none' && <rect y="5" width="100%" height="1" className="fill-rule" />}
     </svg>

@@ -27,7 +27,7 @@ export function AsClaimed({ appraisal }: { readonly appraisal: Appraisal }) {
         )}
         {hardest && ratio !== undefined && (
           <FigureBlock
-            level={stressLevel(ratio)}
+            level={stressLevel({ value: ratio, uncertainty: factor * hardest.ratio.uncertainty })}
             figure={multipleText(ratio)}
             name={`${hardest.ref} would carry`}
             limit={`${figureText(factor * hardest.figure.value, 'amps')} of ${figureText(hardest.limit.value, 'amps')}`}

@@ -1,6 +1,8 @@
-import type { Appraisal, DriveDetails, LedDetails } from '@mindful-probe/core';
+import type { Appraisal, DriveDetails, FaultOutcome, LedDetails } from '@mindful-probe/core';
 import { Tabs } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { ErrorBoundary } from 'react-error-boundary';
+import { FaultsPanel } from './faults-panel.tsx';
 import { HeatPanel } from './heat-panel.tsx';
 import { LightPanel } from './light-panel.tsx';
 import { SharingPanel } from './sharing-panel.tsx';
@@ -11,12 +13,13 @@ import { WhatIfPanel } from './what-if-panel.tsx';
 interface DetailsProps {
   readonly details: DriveDetails;
   readonly appraisal: Appraisal;
+  readonly faults: readonly FaultOutcome[];
 }
 
 /** What lies behind the verdict: one thing at a time. */
-export function Details({ details, appraisal }: DetailsProps) {
+export function Details({ details, appraisal, faults }: DetailsProps) {
   const led = details.leds.find(({ ref }) => ref === appraisal.hardest?.ref) ?? details.leds[0];
-  const tabs = tabsOf(details, led, appraisal);
+  const tabs = tabsOf(details, led, appraisal, faults);
   return (
     <Tabs.Root defaultValue={slug(tabs[0]?.[0] ?? '')} className="mt-6 max-w-[860px]">
       <Tabs.List aria-label="Details" className="flex flex-wrap gap-x-5 border-b border-ink">
@@ -32,20 +35,40 @@ export function Details({ details, appraisal }: DetailsProps) {
       </Tabs.List>
       {tabs.map(([name, panel]) => (
         <Tabs.Content key={name} value={slug(name)} className="pt-3">
-          {panel}
+          {/* One tab that cannot be drawn leaves the others. */}
+          <ErrorBoundary fallbackRender={({ error }) => <NotDrawn name={name} error={error} />}>{panel}</ErrorBoundary>
         </Tabs.Content>
+      ))}
+      {details.failed.map(({ name, message }) => (
+        <p key={`${name} ${message}`} className="mt-2 text-ochre">
+          The {name} could not be worked out: {message}
+        </p>
       ))}
     </Tabs.Root>
   );
 }
 
-function tabsOf(details: DriveDetails, led: LedDetails | undefined, appraisal: Appraisal): readonly (readonly [string, ReactNode])[] {
+function NotDrawn({ name, error }: { readonly name: string; readonly error: unknown }) {
+  return (
+    <p role="alert">
+      {name} cannot be shown: {error instanceof Error ? error.message : String(error)} The rest stands.
+    </p>
+  );
+}
+
+function tabsOf(
+  details: DriveDetails,
+  led: LedDetails | undefined,
+  appraisal: Appraisal,
+  faults: readonly FaultOutcome[],
+): readonly (readonly [string, ReactNode])[] {
   return [
     ...(details.waves.length > 0 ? [['Waves', <WavesPanel key="waves" waves={details.waves} />] as const] : []),
-    ...(led ? [['Heat', <HeatPanel key="heat" led={led} soaks={details.soaks} />] as const] : []),
+    ...(led ? [['Heat', <HeatPanel key="heat" led={led} soaks={details.soaks} early={details.earlySoaks} />] as const] : []),
     ...(led ? [['Light and life', <LightPanel key="light" led={led} details={details} />] as const] : []),
     ['What if', <WhatIfPanel key="what-if" appraisal={appraisal} />],
-    ['Supply', <SupplyPanel key="supply" details={details} />],
+    ...(details.supply ? [['Supply', <SupplyPanel key="supply" details={details} supply={details.supply} />] as const] : []),
+    ...(faults.length > 0 ? [['One part fails', <FaultsPanel key="faults" faults={faults} />] as const] : []),
     ...(details.strings.length > 0 || details.leds.some(({ sharing, dark }) => sharing.length > 0 || dark)
       ? [['Chips together', <SharingPanel key="sharing" details={details} />] as const]
       : []),

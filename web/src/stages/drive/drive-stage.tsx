@@ -1,4 +1,4 @@
-import { type Appraisal, type Finding, verdictOf } from '@mindful-probe/core';
+import type { Appraisal, Finding, Judgement } from '@mindful-probe/core';
 import { lazy, Suspense, useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
@@ -46,7 +46,7 @@ export function DriveStage() {
         <AsIs
           key={view}
           appraisal={appraisal}
-          findings={(view === 'after rework' ? analysis.afterJudged : analysis.judged)?.findings ?? []}
+          judgement={view === 'after rework' ? analysis.afterJudged : analysis.judged}
           rework={view === 'after rework' ? specimen.reworks.length : 0}
           {...(view === 'as found' && reworked && { after: reworked })}
         />
@@ -58,21 +58,21 @@ export function DriveStage() {
 interface AsIsProps {
   readonly appraisal: Appraisal;
   readonly after?: Appraisal;
-  readonly findings: readonly Finding[];
+  readonly judgement: Judgement | undefined;
   readonly rework: number;
 }
 
-function AsIs({ appraisal, after, findings, rework }: AsIsProps) {
+function AsIs({ appraisal, after, judgement, rework }: AsIsProps) {
   const { id, entries } = useOpenSpecimen();
   const { details, isStale } = useDriveDetails(id, entries, rework);
   return (
     <>
-      <SafetyLine findings={findings} />
-      <Verdict appraisal={appraisal} findings={findings} rework={rework} {...(after && { after })} />
+      {judgement && <SafetyLine judgement={judgement} />}
+      <Verdict appraisal={appraisal} judgement={judgement} rework={rework} {...(after && { after })} />
       {details && (
         <Suspense fallback={null}>
           <Stale when={isStale}>
-            <Details details={details} appraisal={appraisal} />
+            <Details details={details} appraisal={appraisal} faults={judgement?.faults ?? []} />
           </Stale>
         </Suspense>
       )}
@@ -80,16 +80,16 @@ function AsIs({ appraisal, after, findings, rework }: AsIsProps) {
   );
 }
 
-const LEVELS = { sound: 'within', 'sound with cautions': 'caution', 'do not use': 'over' } as const;
+const LEVELS = { sound: 'within', 'not enough known': 'none', 'sound with cautions': 'caution', 'do not use': 'over' } as const;
 
 /** The last word on safety, and what it rests on. */
-function SafetyLine({ findings }: { readonly findings: readonly Finding[] }) {
-  const verdict = verdictOf(findings);
+function SafetyLine({ judgement: { verdict, findings, undecided } }: { readonly judgement: Judgement }) {
   const count = (severity: Finding['severity']) => findings.filter((finding) => finding.severity === severity).length;
   const words = [
     [count('unsafe'), 'unsafe'],
     [count('caution'), 'to be careful of'],
     [count('note'), 'to know'],
+    [undecided.length, 'to be looked at'],
   ] as const;
   const said = words.flatMap(([number, what]) => (number > 0 ? [`${number} ${what}`] : []));
   return (

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { type Appraisal, analysisOf, appraise, driveDetails, type Finding, replay } from '@mindful-probe/core';
+import { type Appraisal, analysisOf, appraise, driveDetails, type Finding, type Judgement, replay } from '@mindful-probe/core';
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { CLIP, entriesOf, renderOpen, type TestLine } from '../../testing/render-open.testing.tsx';
@@ -35,29 +35,36 @@ describe('findings', () => {
     code: 'no-fuse',
     severity,
     ref: 'V1',
-    text: 'Nothing breaks the current of a short.',
-    mend: 'Put a fuse in the live lead.',
+    facts: { about: 'fuse', beside: [] },
+  });
+  const judged = (findings: readonly Finding[], undecided: Judgement['undecided'] = []): Judgement => ({
+    verdict: 'sound',
+    arrangements: [],
+    discharges: [],
+    faults: [],
+    findings,
+    undecided,
   });
 
   it('that are unsafe say their remedy at once, others on asking', async () => {
-    const { unmount } = renderOpen(<Findings findings={[finding('unsafe')]} onPoint={() => undefined} />);
-    expect(screen.getByText(/Put a fuse in the live lead/)).toBeTruthy();
+    const { unmount } = renderOpen(<Findings judgement={judged([finding('unsafe')])} onPoint={() => undefined} />);
+    expect(screen.getByText(/A fuse or a fusible resistor/)).toBeTruthy();
     unmount();
-    renderOpen(<Findings findings={[finding('note')]} onPoint={() => undefined} />);
-    expect(screen.queryByText(/Put a fuse/)).toBeNull();
+    renderOpen(<Findings judgement={judged([finding('note')])} onPoint={() => undefined} />);
+    expect(screen.queryByText(/A fuse or a fusible resistor/)).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'why, and the remedy' }));
-    expect(screen.getByRole('dialog').textContent).toContain('Put a fuse in the live lead.');
+    expect(screen.getByRole('dialog').textContent).toContain('A fuse or a fusible resistor in the live lead');
   });
 
   it('point at the part that they are about', async () => {
     const pointed: (string | undefined)[] = [];
-    renderOpen(<Findings findings={[finding('note')]} onPoint={(ref) => void pointed.push(ref)} />);
+    renderOpen(<Findings judgement={judged([finding('note')])} onPoint={(ref) => void pointed.push(ref)} />);
     await userEvent.tab();
     expect(pointed).toEqual(['V1']);
   });
 
   it('none are said with what is still to be looked at', () => {
-    renderOpen(<Findings findings={[]} onPoint={() => undefined} />, { lines: ['V1 ac 230v 50hz', 'R1 10k on V1.1 V1.2'] });
+    renderOpen(<Findings judgement={judged([], [{ code: 'no-earth', ref: 'V1', lacks: 'case' }])} onPoint={() => undefined} />);
     expect(screen.getByText(/Nothing that the rules know of, as far as it was looked at/)).toBeTruthy();
     expect(screen.getByRole('list', { name: 'To be looked at' })).toBeTruthy();
   });

@@ -1,31 +1,31 @@
-import { type Finding, findingSource, safetyQuestions, shortFinding } from '@mindful-probe/core';
+import { findingSource, type Judgement, type LackedFact, sayFinding, sayRemedy, sayUndecided, shortFinding } from '@mindful-probe/core';
 import { Link } from 'react-router';
-import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { Popover } from '../../shared/kit/popover.tsx';
 
 interface FindingsProps {
-  readonly findings: readonly Finding[];
+  readonly judgement: Judgement;
   /** The part that a finding under the pointer or the focus is about. */
   readonly onPoint: (ref: string | undefined) => void;
 }
 
 /** What the safety rules have against a circuit, worst first, each with what would mend it and what it goes by. */
-export function Findings({ findings, onPoint }: FindingsProps) {
-  const { specimen } = useOpenSpecimen();
-  const questions = safetyQuestions(specimen);
+export function Findings({ judgement: { findings, undecided }, onPoint }: FindingsProps) {
   return (
     <section id="findings" aria-label="Findings" className="mt-4">
       <h2 className="border-b border-ink">Findings</h2>
       {findings.length === 0 ? (
         <p className="flex items-center gap-2.5 py-2">
-          <LevelMark level="within" /> Nothing that the rules know of{questions.length > 0 ? ', as far as it was looked at' : ''}.
+          <LevelMark level="within" /> Nothing that the rules know of{undecided.length > 0 ? ', as far as it was looked at' : ''}.
         </p>
       ) : (
         <ul>
-          {findings.map(({ code, severity, ref, text, mend }) => (
+          {findings.map((finding) => {
+            const { code, severity, ref, facts } = finding;
+            const [text, mend] = [sayFinding(finding), sayRemedy(finding)];
+            return (
             <li
-              key={`${code} ${ref}`}
+              key={`${code} ${ref} ${facts.about} ${text}`}
               className="flex items-start gap-2.5 border-b border-rule py-1"
               onPointerEnter={() => onPoint(ref)}
               onPointerLeave={() => onPoint(undefined)}
@@ -51,26 +51,44 @@ export function Findings({ findings, onPoint }: FindingsProps) {
                 </Popover>
               </span>
             </li>
-          ))}
+            );
+          })}
         </ul>
       )}
-      {questions.length > 0 && (
+      {undecided.length > 0 && (
         <ul aria-label="To be looked at">
-          {questions.map(({ fact, text }) => (
-            <li key={fact} className="flex items-start gap-2.5 border-b border-rule py-1">
-              <span aria-hidden className="w-4 text-center font-[650] text-petrol">
-                ?
-              </span>
-              <span>
-                {text}{' '}
-                <Link to="../opening" className="text-petrol underline decoration-1 underline-offset-2">
-                  answer
-                </Link>
-              </span>
-            </li>
-          ))}
+          {undecided.map((one) => {
+            const { text, settleBy } = sayUndecided(one);
+            return (
+              <li key={`${one.code} ${one.ref} ${one.lacks}`} className="flex items-start gap-2.5 border-b border-rule py-1">
+                <span aria-hidden className="w-4 text-center font-[650] text-petrol">
+                  ?
+                </span>
+                <span>
+                  {text}{' '}
+                  <Link to={`../${ANSWERED_ON[one.lacks]}`} className="text-petrol underline decoration-1 underline-offset-2">
+                    {settleBy}
+                  </Link>
+                </span>
+              </li>
+            );
+          })}
         </ul>
       )}
     </section>
   );
 }
+
+/** The stage where what is missing is entered. */
+const ANSWERED_ON: Readonly<Record<LackedFact, string>> = {
+  case: 'opening',
+  earth: 'opening',
+  insulation: 'opening',
+  'fuse-lead': 'opening',
+  'cells-protected': 'opening',
+  'surface-material': 'opening',
+  'surface-celsius': 'readings',
+  'capacitor-volts': 'trace',
+  'touchable-net': 'trace',
+  'fault-unsolved': 'trace',
+};

@@ -1,14 +1,15 @@
-import { type DriveDetails, heatSum, type LedDetails, limitWords, TOO_HOT_CELSIUS } from '@mindful-probe/core';
+import { type DriveDetails, heatSum, type LedDetails, limitWords } from '@mindful-probe/core';
 import { figureText } from '../../shared/figures/figure.tsx';
 import { SumLink } from '../../shared/figures/sum-link.tsx';
 
 interface HeatPanelProps {
   readonly led: LedDetails;
   readonly soaks: DriveDetails['soaks'];
+  readonly early: DriveDetails['earlySoaks'];
 }
 
 /** The way of the heat as a chain, each joint with its temperature, and where a soak goes. */
-export function HeatPanel({ led: { ref, heat, junctionLimit, drift }, soaks }: HeatPanelProps) {
+export function HeatPanel({ led: { ref, heat, junctionLimit, drift }, soaks, early }: HeatPanelProps) {
   const { stretches, joints, low, high, dominant } = heat;
   return (
     <>
@@ -77,12 +78,15 @@ export function HeatPanel({ led: { ref, heat, junctionLimit, drift }, soaks }: H
             </b>
             , with {Math.round(soak.constantSeconds.value / 60)} min to two thirds of the way
             {soak.exponentials === 2 ? ', a fast part and a slow one' : ''}.
-            {soak.final.value > TOO_HOT_CELSIUS && (
-              <span className="text-brick"> Too hot to leave on: switch off, and look for the reason.</span>
-            )}
           </p>
         );
       })}
+      {early.map(({ place, points, low, high }) => (
+        <p key={place} className="mt-2" data-early={place}>
+          <b>{place}</b>: too early to say; between {Math.round(low)} and {Math.round(high)} °C by what was read so far. Read it again in{' '}
+          {Math.max(2, Math.ceil((points.at(-1)?.seconds ?? 0) / 120))} min or later.
+        </p>
+      ))}
     </>
   );
 }

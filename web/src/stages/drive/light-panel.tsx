@@ -3,11 +3,13 @@ import {
   type DriveDetails,
   flickerSum,
   type LedDetails,
+  type SupplyDetails,
   lifeSum,
   lumensSum,
   readLightSum,
   runtimeSum,
 } from '@mindful-probe/core';
+import { Fragment } from 'react';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
 import { SumLink } from '../../shared/figures/sum-link.tsx';
 import { lifeText, runtimeText } from './life-words.ts';
@@ -18,6 +20,10 @@ const ENDS = {
   'cell-cut-off': 'a cell is at its cut-off',
   empty: 'the cells are empty',
 } as const;
+
+function perWatt(lumens: number, { watts }: SupplyDetails): string {
+  return `; ${Math.round(lumens / watts.value)} lm for each watt of the supply`;
+}
 
 /** How bright, how steady, how long. */
 export function LightPanel({ led, details }: { readonly led: LedDetails; readonly details: DriveDetails }) {
@@ -31,8 +37,7 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
           <dt className="text-quiet">Light</dt>
           <dd>
             about <b className="font-figures">{Number(sum('value').toPrecision(2))} lm</b>, between {Number(sum('low').toPrecision(2))} and{' '}
-            {Number(sum('high').toPrecision(2))}, by what is usual for the colour; {Math.round(sum('value') / supply.watts.value)} lm for
-            each watt of the supply {led.lumens && <SumLink sum={lumensSum(led.lumens)} />}
+            {Number(sum('high').toPrecision(2))}, by what is usual for the colour{supply && perWatt(sum('value'), supply)} {led.lumens && <SumLink sum={lumensSum(led.lumens)} />}
           </dd>
         </>
       )}
@@ -43,8 +48,8 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
             <Figure value={light.lux} unit="lux" /> at {light.metres.value} m:{' '}
             <Figure value={light.candela} unit="candela" className="font-[650]" />, throw <Figure value={light.throwMetres} unit="metres" />{' '}
             to 0.25 lx (ANSI FL 1), <Figure value={light.lumens} unit="lumens" /> if it is an even beam of {light.beamDegrees}°
-            {light.beamClaimed ? ' as claimed' : ', as of a bare chip'}: {Math.round(light.lumens.value / supply.watts.value)} lm for each
-            watt <SumLink sum={readLightSum(light)} />
+            {light.beamClaimed ? ' as claimed' : ', as of a bare chip'}
+            {supply && perWatt(light.lumens.value, supply)} <SumLink sum={readLightSum(light)} />
           </dd>
         </>
       )}
@@ -64,6 +69,16 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
         {multipleText(led.ofRatedLife)} that at its rated current with a junction of 85 °C. A model of current and heat (Arrhenius and a
         power law), not a promise. <SumLink sum={lifeSum(led)} />
       </dd>
+      {details.storeLives.map(({ ref, celsius, life }) => (
+        <Fragment key={ref}>
+          <dt className="text-quiet">Life of {ref}</dt>
+          <dd>
+            <b className="font-figures">{lifeText(life.hours)}</b>, between {lifeText(life.low)} and {lifeText(life.high)}, at{' '}
+            {Math.round(celsius.low)} to {Math.round(celsius.high)} °C around it: 2000 h at 105 °C, twice as long for every 10 K less (the
+            10-K rule, a rule and no promise).
+          </dd>
+        </Fragment>
+      ))}
       {runtime && (
         <>
           <dt className="text-quiet">On its cells</dt>

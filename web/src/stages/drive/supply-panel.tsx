@@ -1,11 +1,11 @@
-import { type DriveDetails, leadSum, sayDischarge, storeSum, supplySum, trackSum } from '@mindful-probe/core';
+import { type DriveDetails, leadSum, type SupplyDetails, sayDischarge, storeSum, supplySum, trackSum } from '@mindful-probe/core';
 import type { ReactNode } from 'react';
 import { Figure } from '../../shared/figures/figure.tsx';
 import { SumLink } from '../../shared/figures/sum-link.tsx';
 
 /** What comes in, what of it reaches the LEDs, what leads and tracks keep, and what stays behind when it is unplugged. */
-export function SupplyPanel({ details }: { readonly details: DriveDetails }) {
-  const { supply, lead, tracks, stores } = details;
+export function SupplyPanel({ details, supply }: { readonly details: DriveDetails; readonly supply: SupplyDetails }) {
+  const { lead, tracks, stores } = details;
   const { ref, watts, voltAmps, powerFactor, distortion, ledWatts, efficiency } = supply;
   return (
     <dl className="grid gap-x-6 gap-y-2 sm:grid-cols-[160px_minmax(0,1fr)]">

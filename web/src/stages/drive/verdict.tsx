@@ -1,6 +1,6 @@
 import {
   type Appraisal,
-  type Finding,
+  type Judgement,
   type Limits,
   ledCurrentSum,
   partOfKind,
@@ -21,12 +21,12 @@ import { StressRows } from './stress-rows.tsx';
 interface VerdictProps {
   readonly appraisal: Appraisal;
   readonly after?: Appraisal;
-  readonly findings: readonly Finding[];
+  readonly judgement: Judgement | undefined;
   readonly rework: number;
 }
 
 /** The figures that matter, the watt plan and the ruler: one look. */
-export function Verdict({ appraisal, after, findings, rework }: VerdictProps) {
+export function Verdict({ appraisal, after, judgement, rework }: VerdictProps) {
   const { hardest, stresses, supplyWatts, circuit, solution } = appraisal;
   const { id, entries, specimen } = useOpenSpecimen();
   const [pointed, setPointed] = useState<string>();
@@ -85,7 +85,7 @@ export function Verdict({ appraisal, after, findings, rework }: VerdictProps) {
         </section>
         <section aria-label="Against ratings">
           <StressRows appraisal={appraisal} {...(after && { after })} />
-          <Findings findings={findings} onPoint={setPointed} />
+          {judgement && <Findings judgement={judgement} onPoint={setPointed} />}
         </section>
       </div>
     </>

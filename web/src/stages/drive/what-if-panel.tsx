@@ -1,4 +1,4 @@
-import { type Appraisal, deviceOf, isAlternating, partsOfKind, type WhatIf, type WhatIfOutcome } from '@mindful-probe/core';
+import { type Appraisal, deviceOf, isAlternating, mainSupply, partsOfKind, type WhatIf, type WhatIfOutcome } from '@mindful-probe/core';
 import { useEffect, useRef, useState } from 'react';
 import { figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { DriveRuler, RulerAxis } from '../../shared/pictures/drive-ruler.tsx';
@@ -14,6 +14,7 @@ export function WhatIfPanel({ appraisal }: { readonly appraisal: Appraisal }) {
   const others = circuit.parts.some(({ kind }) => deviceOf(kind).source?.scaled);
   const [change, setChange] = useState<WhatIf>({ supplyShare: 1, celsius: ROOM_CELSIUS });
   const outcome = useOutcome(appraisal, change);
+  const nominal = nominalVolts(appraisal);
   if (!hardest) return <p className="text-quiet">There is no LED to ask about.</p>;
   const charge = change.charge ?? 1;
   return (
@@ -23,10 +24,16 @@ export function WhatIfPanel({ appraisal }: { readonly appraisal: Appraisal }) {
           <Slider
             label="Supply"
             said={`${Math.round(100 * change.supplyShare)} %`}
-            value={100 * change.supplyShare}
-            low={80}
-            high={120}
+            value={Math.min(150, 100 * change.supplyShare)}
+            low={20}
+            high={150}
             onChange={(percent) => setChange((now) => ({ ...now, supplyShare: percent / 100 }))}
+          />
+        )}
+        {nominal !== undefined && (
+          <VoltsField
+            volts={nominal * change.supplyShare}
+            onChange={(volts) => setChange((now) => ({ ...now, supplyShare: volts / nominal }))}
           />
         )}
         <Slider
@@ -75,6 +82,50 @@ export function WhatIfPanel({ appraisal }: { readonly appraisal: Appraisal }) {
         Solves the circuit as found with this changed: {Object.keys(solution.leds).length === 1 ? 'its LED' : 'the LED driven hardest'}.
       </p>
     </>
+  );
+}
+
+/** Of the main supply as it is, where its volts can be other ones. */
+function nominalVolts({ circuit }: Appraisal): number | undefined {
+  const supply = mainSupply(circuit);
+  const source = supply && deviceOf(supply.kind).source;
+  const volts = supply && source?.scaled ? source.volts(supply) : 0;
+  return volts > 0 ? volts : undefined;
+}
+
+const [LEAST_VOLTS, MOST_VOLTS] = [0.1, 500];
+
+/** Another supply by its volts: a 230 V lamp on 115 V, a string for 12 V on 12.7 V. */
+function VoltsField({ volts, onChange }: { readonly volts: number; readonly onChange: (volts: number) => void }) {
+  const [typed, setTyped] = useState<string>();
+  const shown = typed ?? String(Number(volts.toPrecision(4)));
+  const read = (text: string) => {
+    const value = Number(text.replace(',', '.'));
+    return text.trim() !== '' && value >= LEAST_VOLTS && value <= MOST_VOLTS ? value : undefined;
+  };
+  const isWrong = typed !== undefined && read(typed) === undefined;
+  return (
+    <label className="block w-[140px]">
+      <span className="block text-12 text-quiet">Another supply, V</span>
+      <input
+        type="text"
+        inputMode="decimal"
+        value={shown}
+        aria-invalid={isWrong}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          const value = read(event.target.value);
+          if (value !== undefined) onChange(value);
+        }}
+        onBlur={() => setTyped(undefined)}
+        className="w-full border-b border-ink bg-transparent font-figures"
+      />
+      {isWrong && (
+        <span className="block text-12 text-brick">
+          {LEAST_VOLTS} to {MOST_VOLTS} V
+        </span>
+      )}
+    </label>
   );
 }
 

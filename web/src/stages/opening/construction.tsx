@@ -14,6 +14,8 @@ const QUESTIONS: readonly Question[] = [
   { name: 'insulation', asks: 'Between live parts and what can be touched', answers: ['6 mm or more, or two layers', 'less', 'bare pads'] },
   { name: 'fuse-lead', asks: 'The fuse is in', answers: ['the live lead', 'the neutral lead', 'neither, or cannot tell'] },
   { name: 'cells-protected', asks: 'Cells', answers: ['with protection', 'without protection', 'no cells'] },
+  { name: 'case-size', asks: 'How large its outside is', answers: ['as a thumb', 'as a fist', 'as two hands', 'as a book', 'larger'] },
+  { name: 'fins', asks: 'Its outside has fins', answers: ['yes', 'no'] },
   { name: 'heat-path', asks: 'The LED board', answers: ['metal, screwed with paste', 'metal, glued', 'metal, loose', 'not metal'] },
 ];
 const LOOKED = ['yes', 'no', 'cannot tell'];
