@@ -33,7 +33,9 @@ describe('probe', () => {
     const unsure = { ...circuit, parts: [{ ...circuit.parts[0], tolerance: 0.1 }, circuit.parts[1]] };
     const read = (path: string) => JSON.stringify(path === 'readings.json' ? readings : unsure);
     expect(run(['estimate', 'circuit.json', '--readings', 'readings.json'], read)).toMatchObject({
-      document: { format: 'mindful-probe.estimate', want: null,
+      document: {
+        format: 'mindful-probe.estimate',
+        want: null,
         values: [
           { ref: 'V1', field: 'volts', value: expect.closeTo(4.9, 2) },
           // Nothing is exact by omission: what shops sell is within 5 %.

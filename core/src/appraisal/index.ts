@@ -5,7 +5,7 @@ export { type FittedCircuit, fittedCircuit, foundOf } from './fitted-circuit.ts'
 export { type EarlySoak, earlySoaksOf, type PlacedSoak, soaksOf, thermalOf } from './heat-readings.ts';
 export { ledLimits } from './led-limits.ts';
 export { oncePer } from './once-per.ts';
-export { mainSupply, type PlacedReading } from './placed-readings.ts';
+export { mainSupply, type PlacedReading, returnOf } from './placed-readings.ts';
 export { MISFIT_SIGMAS, type Slot } from './slots.ts';
 export { type Warming, warmingOf } from './warming.ts';
 export { type WhatIf, type WhatIfOutcome, whatIf } from './what-if.ts';

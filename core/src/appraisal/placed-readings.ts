@@ -4,8 +4,8 @@ import { combined, type EstimateReading, type MeterLoad, readingPlace } from '..
 import { completeInLine } from '../in-line/index.ts';
 import { formatEngineering, type Uncertain } from '../quantity/index.ts';
 import { isAlternating, solve } from '../solve/index.ts';
-import { oncePer } from './once-per.ts';
 import { inLineFigures, netOf, type Place, type ReadingFigure, type Specimen, type SpecimenReading } from '../tape/index.ts';
+import { oncePer } from './once-per.ts';
 
 /** One figure of one reading entry, as the estimate wants it, with where on the tape it stands. */
 export interface PlacedReading {
@@ -54,7 +54,8 @@ export function returnOf(circuit: Circuit, net: string): string | undefined {
     grew = false;
     for (const part of circuit.parts) {
       const pins = part.pins as readonly string[];
-      if (part === rectifier || deviceOf(part.kind).source || !pins.some((pin) => inside.has(pin)) || pins.every((pin) => inside.has(pin))) continue;
+      if (part === rectifier || deviceOf(part.kind).source || !pins.some((pin) => inside.has(pin)) || pins.every((pin) => inside.has(pin)))
+        continue;
       for (const pin of pins) inside.add(pin);
       grew = true;
     }

@@ -113,7 +113,8 @@ function slotAt({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, t
 /** What all the other readings expect: by fitting without it, which bends with the laws, or, where a fit takes long, to first order. */
 function expectedByOthers({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, { reading }: PlacedReading): Uncertain {
   const mine = trusted.find(({ id }) => id === reading.id);
-  if (mine && (fit.solution.regime === 'periodic' || place.atAmps !== undefined || place.open || place.kind === 'farads')) return fit.expectedByOthers(mine);
+  if (mine && (fit.solution.regime === 'periodic' || place.atAmps !== undefined || place.open || place.kind === 'farads'))
+    return fit.expectedByOthers(mine);
   const others = fitReadings(
     circuit,
     trusted.filter(({ id }) => id !== reading.id),

@@ -12,6 +12,7 @@ export type ArrangementCode =
   | 'step-down'
   | 'module-converter'
   | 'transistor-switch'
+  | 'transistor-sink'
   | 'back-to-back'
   | 'multiplex'
   | 'rectifier'
@@ -46,8 +47,26 @@ export interface Arrangement {
   readonly missing: readonly Role[];
   /** Refs that are not usual in it. */
   readonly unusual: readonly string[];
-  /** A closed form for the current of one chip of its string, with what it assumes; null where there is none. */
-  readonly estimate: { readonly chipAmps: number; readonly assumes: string } | null;
+  /** A closed form for the current of one chip of its string, with what it assumes; null where there is none that holds. */
+  readonly estimate: ClosedForm | null;
+}
+
+export interface ClosedForm {
+  readonly chipAmps: number;
+  readonly assumes: string;
+  /** Of one on alternating current, for who works it out on paper. */
+  readonly terms?: AlternatingTerms;
+}
+
+/** What goes into the sum of a dropper. */
+export interface AlternatingTerms {
+  readonly peakVolts: number;
+  readonly stringVolts: number;
+  readonly hertz: number;
+  /** Chips or strings that share it. */
+  readonly parallel: number;
+  readonly fullWave: boolean;
+  readonly by: { readonly farads: number } | { readonly ohms: number };
 }
 
 /** Finds one kind of arrangement; the same circuit may show several. */

@@ -18,6 +18,7 @@ export const ARRANGEMENT_NAMES: Readonly<Record<ArrangementCode, string>> = {
   'step-down': 'A step-down converter',
   'module-converter': 'A converter module',
   'transistor-switch': 'A transistor as a switch',
+  'transistor-sink': 'A current sink of two transistors',
   'back-to-back': 'LEDs back to back',
   multiplex: 'Multiplexed LEDs',
   rectifier: 'A rectifier without a store',
@@ -40,6 +41,8 @@ const REASONS: Readonly<Record<ArrangementCode, string>> = {
   'step-down': 'A coil between a switch and the string passes on power at fewer volts, with little heat.',
   'module-converter': 'A converter of its own sets volts and a limit of current; its source sees power, not current.',
   'transistor-switch': 'A transistor lets the current through or not; its control current is small beside it.',
+  'transistor-sink':
+    'One transistor carries the current; the other takes its drive away as soon as the drop over the sense resistor turns it on, at about 0.65 V.',
   'back-to-back': 'Two LEDs the other way round light in turn with the direction of the current, and guard each other from reverse volts.',
   multiplex: 'A few wires light many LEDs, two at a time: each is on for a share of the time, and brighter then.',
   rectifier: 'The light goes to nothing between the half waves: no store bridges them.',

@@ -15,6 +15,17 @@ export function stringsOf(circuit: Circuit): readonly (readonly string[])[] {
   return new Board(circuit).branches.map(({ parts }) => parts.map(({ ref }) => ref));
 }
 
+/** A closed form that is further off the solved figure than this says something else than the circuit does. */
+const HOLDS_WITHIN = 0.25;
+
+function withEstimateThatHolds(arrangement: Arrangement, solution: Solution | undefined): Arrangement {
+  const { estimate, roles } = arrangement;
+  if (!estimate || !solution) return arrangement;
+  const solved = roles.string?.map((ref) => solution.leds[ref]?.chip.amps.avg ?? 0) ?? [];
+  const holds = solved.some((amps) => amps > 0 && Math.abs(estimate.chipAmps / amps - 1) <= HOLDS_WITHIN);
+  return holds ? arrangement : { ...arrangement, estimate: null };
+}
+
 /**
  * What a circuit is, by its shape alone: refs and net names do not matter.
  *
@@ -22,5 +33,5 @@ export function stringsOf(circuit: Circuit): readonly (readonly string[])[] {
  */
 export function recognise(circuit: Circuit, solution?: Solution): readonly Arrangement[] {
   const board = new Board(circuit);
-  return RECOGNISERS.flatMap((find) => find(board, solution));
+  return RECOGNISERS.flatMap((find) => find(board, solution)).map((arrangement) => withEstimateThatHolds(arrangement, solution));
 }

@@ -93,6 +93,14 @@ const USUAL: Readonly<Record<ArrangementCode, readonly Part[]>> = {
     led('D1', 'o', 'G', 3),
   ],
   'transistor-switch': [usb, resistor('R1', 'A', 'B', 68), led('D1', 'B', 'c'), npn('Q1', 'c', 'b'), resistor('R2', 'A', 'b', 4700)],
+  'transistor-sink': [
+    { ...usb, volts: 12 } as Part,
+    led('D1', 'A', 'c', 3),
+    { ref: 'Q1', kind: 'bjt', pins: ['c', 'b', 'e'], polarity: 'npn' },
+    { ref: 'Q2', kind: 'bjt', pins: ['b', 'e', 'G'], polarity: 'npn' },
+    resistor('R1', 'A', 'b', 4700),
+    resistor('R2', 'e', 'G', 33),
+  ],
   'back-to-back': [usb, resistor('R1', 'A', 'B', 68), led('D1', 'B', 'G'), led('D2', 'G', 'B')],
   multiplex: [
     usb,

@@ -61,7 +61,7 @@ describe('claims, senses and pictures', () => {
     expect(outcomeOf(line)).toMatchObject({ kind: 'entry', draft });
   });
 
-  it.each(['claim 0v', 'claim 240-220v', 'claim cri 80w', 'claim 5', 'claim water', 'flicker', 'claim 5v 3w'])(
+  it.each(['claim 0v', 'claim 240-220v', 'claim cri 80w', 'claim 5', 'claim water', 'flicker', 'claim 5v bananas'])(
     '%s says what is wrong',
     (line) => {
       expect(outcomeOf(line)).toMatchObject({ kind: 'unread', message: expect.stringMatching(/\w{3}/) });
@@ -107,7 +107,7 @@ describe('what cannot be taken is named, and nothing changes', () => {
     ['join R1.1 R1.2', /R1 joined to itself/],
     ['join R1.1 R1.1', /one and the same/],
     ['join A Q7.1', /Q7.1 is not a pin/],
-    ['claim 180 bananas', /One claim a line|not a figure/],
+    ['claim 180 bananas', /One claim a line|not a figure|of what/],
     ['claim 180', /of what/],
     ['goal R1 20ma', /an LED/],
     ['xyzzy 3', /not on the board/],

@@ -1,3 +1,4 @@
+import { returnOf } from '../appraisal/index.ts';
 import { deviceOf } from '../device/index.ts';
 import { completeInLine } from '../in-line/index.ts';
 import { type Meter, meteredBy } from '../meter/index.ts';
@@ -107,7 +108,8 @@ function placeOf(words: readonly string[], { specimen }: BenchContext): Placed |
   if (first.toLowerCase() === 'source') return { place: { at: 'source' }, used: 1, words: 'at the source itself' };
   if (/^pf[\d.,]*$/i.test(first)) return { place: { at: 'in' }, used: 0, words: 'at the supply' };
   const surface = partRef(first, specimen) === undefined ? /^T([A-Za-z]\w*)$/.exec(first) : null;
-  if (surface && (/^T[a-z]/.test(first) || words.slice(1).some((word) => /^[~\d.,]+°?c?$/i.test(word)))) return { place: { at: 'surface', name: surface[1] as string }, used: 1, words: `temperature of the ${surface[1]}` };
+  if (surface && (/^T[a-z]/.test(first) || words.slice(1).some((word) => /^[~\d.,]+°?c?$/i.test(word))))
+    return { place: { at: 'surface', name: surface[1] as string }, used: 1, words: `temperature of the ${surface[1]}` };
   if (first.toLowerCase() === 'lux') {
     const at = words[2] === '@' && words[3] !== undefined ? metresOf(words[3]) : undefined;
     return { place: { at: 'light', ...(at !== undefined && { metres: at }) }, used: 1, words: 'light' };
@@ -117,7 +119,8 @@ function placeOf(words: readonly string[], { specimen }: BenchContext): Placed |
   const plus = netName(first, specimen);
   if (plus === undefined) return undefined;
   const from = { at: 'nets', plus: lastingName(plus, specimen) } as const;
-  if (second?.toLowerCase() !== 'to') return { place: from, used: 1, words: `net ${plus} to minus` };
+  if (second?.toLowerCase() !== 'to')
+    return { place: from, used: 1, words: `net ${plus} to ${returnOf(specimen.circuit, plus) ?? 'minus'}` };
   const minus = third === undefined ? undefined : netName(third, specimen);
   if (minus === undefined) return undefined;
   // On one net it is the track between the two ends that is read, so they keep their own names.

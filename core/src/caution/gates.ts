@@ -14,7 +14,7 @@ export interface GateItem {
   readonly text: string;
 }
 
-export const GATE_CODES = ['mains', 'lithium', 'bright', 'heat'] as const;
+export const GATE_CODES = ['mains', 'lithium', 'coin', 'bright', 'heat'] as const;
 export type GateCode = (typeof GATE_CODES)[number];
 
 /** Cautions as the trade gives them (IEC 61010-2-030 for meters, EN 50110 and NFPA 70E for the work); local codes and licensed practice go first. */
@@ -47,6 +47,16 @@ export const GATES: Readonly<Record<GateCode, Gate>> = {
       { code: 'place', text: 'It lies on something that does not burn, away from what does, with a way to carry it out.' },
     ],
   },
+  coin: {
+    code: 'coin',
+    title: 'Before coin cells',
+    why: 'A swallowed coin cell burns through the gullet within two hours (IEC 60086-4).',
+    items: [
+      { code: 'counted', text: 'The cells are counted, and lie where no child can reach them.' },
+      { code: 'lid', text: 'Their lid opens with a tool, or with two movements at once.' },
+      { code: 'not-charged', text: 'Nothing in the circuit or on the bench can charge them.' },
+    ],
+  },
   bright: {
     code: 'bright',
     title: 'Before bright light',
@@ -72,7 +82,10 @@ export interface Dangers {
   /** The highest volts that it is fed with or claims, V. */
   readonly volts?: number | undefined;
   readonly alternating: boolean;
+  /** Rechargeable lithium cells. */
   readonly lithium: boolean;
+  /** Coin cells. */
+  readonly coin?: boolean | undefined;
   readonly lumens?: number | undefined;
   readonly watts?: number | undefined;
 }
@@ -109,10 +122,11 @@ const BRIGHT_LUMENS = 250;
 const HOT_WATTS = 5;
 
 /** The gates that stand before a specimen's first powering. */
-export function gatesFor({ volts = 0, alternating, lithium, lumens = 0, watts = 0 }: Dangers): readonly Gate[] {
+export function gatesFor({ volts = 0, alternating, lithium, coin = false, lumens = 0, watts = 0 }: Dangers): readonly Gate[] {
   const codes: GateCode[] = [];
   if (isDangerous(volts, alternating)) codes.push('mains');
   if (lithium) codes.push('lithium');
+  if (coin) codes.push('coin');
   if (lumens >= BRIGHT_LUMENS) codes.push('bright');
   if (watts >= HOT_WATTS) codes.push('heat');
   return codes.map((code) => GATES[code]);

@@ -1,3 +1,4 @@
+export { CELL_CAUTIONS } from './cell-cautions.ts';
 export { type Discharge, dischargesOf, LIMITS_OF_STORES, sayDischarge } from './discharge.ts';
 export {
   type DangerousSource,

@@ -22,7 +22,16 @@ const MAINS = [
 
 /** Stands where there is none; no figure of it is right. */
 const NOTHING = { value: Number.NaN, uncertainty: Number.NaN };
-const NONE = { ref: '', volts: NOTHING, amps: NOTHING, watts: NOTHING, voltAmps: NOTHING, ledWatts: NOTHING, efficiency: NOTHING, powerFactor: NOTHING };
+const NONE = {
+  ref: '',
+  volts: NOTHING,
+  amps: NOTHING,
+  watts: NOTHING,
+  voltAmps: NOTHING,
+  ledWatts: NOTHING,
+  efficiency: NOTHING,
+  powerFactor: NOTHING,
+};
 
 describe('the details of Drive', () => {
   it('where the watts go adds up: efficiency is LED watts over what the supply gives', () => {

@@ -1,8 +1,25 @@
-import { type Analysis, type EarlySoak, earlySoaksOf, fittedCircuit, oncePer, type PlacedSoak, soaksOf, thermalOf } from '../appraisal/index.ts';
+import {
+  type Analysis,
+  type EarlySoak,
+  earlySoaksOf,
+  fittedCircuit,
+  oncePer,
+  type PlacedSoak,
+  soaksOf,
+  thermalOf,
+} from '../appraisal/index.ts';
 import { type Discharge, dischargesOf } from '../caution/index.ts';
 import { type Circuit, partsOfKind, type Result, succeed } from '../circuit/index.ts';
 import { isElectrolytic } from '../device/index.ts';
-import { type ElectrolyticLife, electrolyticLife, hardestDriven, litLeds, type StringSharing, stressesOf, stringSharingOf } from '../drive/index.ts';
+import {
+  type ElectrolyticLife,
+  electrolyticLife,
+  hardestDriven,
+  litLeds,
+  type StringSharing,
+  stressesOf,
+  stringSharingOf,
+} from '../drive/index.ts';
 import { dischargeRuntime, type Runtime } from '../energy/index.ts';
 import { type LedDetails, ledDetails, lifeOfShare } from './led-details.ts';
 import { type ReadLight, readLight } from './light-details.ts';
@@ -107,7 +124,10 @@ function storeLivesOf(circuit: Circuit, leds: readonly LedDetails[]): readonly S
   return partsOfKind(circuit, 'capacitor')
     .filter(isElectrolytic)
     .map(({ ref, celsius }) => {
-      const around = celsius === undefined ? { value: inside, low: inside - below, high: inside + above } : { value: celsius, low: celsius, high: celsius };
+      const around =
+        celsius === undefined
+          ? { value: inside, low: inside - below, high: inside + above }
+          : { value: celsius, low: celsius, high: celsius };
       return { ref, celsius: around, life: electrolyticLife(around) };
     });
 }

@@ -2,8 +2,8 @@ import type { LedPart } from '../device/index.ts';
 import {
   candelaFromLux,
   chipsOf,
-  lambertLumens,
   LUMENS_FACTOR,
+  lambertLumens,
   lightRatio,
   lightWhenWarm,
   lumensFromCandela,

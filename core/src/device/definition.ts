@@ -73,7 +73,7 @@ export interface DeviceDefinition<Kind extends string, Schema extends z.ZodType>
 }
 
 /** A value that is not exact, though nothing was said of how far it is off. */
-export interface Toleranced {
+interface Toleranced {
   readonly field: string;
   /** Relative, ± at 95 %. */
   readonly usual: number;

@@ -5,7 +5,6 @@ export {
   CHEMISTRIES,
   type Chemistry,
   cellSize,
-  isLithium,
   isRechargeableLithium,
   typicalCell,
 } from './battery/cells.ts';

@@ -25,5 +25,3 @@ const PACKAGE_WATTS: Readonly<Record<string, number>> = {
 export function packageWatts(name: string | undefined): number | undefined {
   return name === undefined ? undefined : PACKAGE_WATTS[name.toLowerCase().replace(/[^a-z0-9]/g, '')];
 }
-
-export const PACKAGE_NAMES: readonly string[] = Object.keys(PACKAGE_WATTS);

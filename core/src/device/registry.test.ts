@@ -202,7 +202,9 @@ describe('what is assumed where nothing is said', () => {
 
   it('an electrolytic capacitor is within a fifth, a reference within a twenty-fifth', () => {
     const usualOf = (fields: Readonly<Record<string, unknown>>) => deviceOf('capacitor').toleranced?.(plainPart('capacitor', fields)).usual;
-    expect([usualOf({ farads: 1e-6 }), usualOf({ farads: 0.9e-6 }), usualOf({ farads: 1e-6, rated: { class: 'X2' } })]).toEqual([0.2, 0.1, 0.1]);
+    expect([usualOf({ farads: 1e-6 }), usualOf({ farads: 0.9e-6 }), usualOf({ farads: 1e-6, rated: { class: 'X2' } })]).toEqual([
+      0.2, 0.1, 0.1,
+    ]);
     expect(deviceOf('sink').toleranced?.(plainPart('sink', { amps: undefined, referenceVolts: 0.6, senseOhms: 10 }))).toEqual({
       field: 'referenceVolts',
       usual: 0.04,

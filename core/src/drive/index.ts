@@ -1,4 +1,12 @@
-export { type BoardSeat, type CaseSize, type HeatPath, type HeatPathOf, type HeatResistance, type HeatStretch, heatPathOf } from './heat/heat-path.ts';
+export {
+  type BoardSeat,
+  type CaseSize,
+  type HeatPath,
+  type HeatPathOf,
+  type HeatResistance,
+  type HeatStretch,
+  heatPathOf,
+} from './heat/heat-path.ts';
 export { boardCelsiusOf, caseHeatWatts, chipsOf, heatPathIn, litLeds, type Thermal } from './heat/led-heat.ts';
 export { fitSoak, type Soak, type SoakCurve, type SoakOutcome, type SoakPoint, soakAt } from './heat/soak.ts';
 export { type ElectrolyticLife, electrolyticLife } from './life/electrolytic.ts';
@@ -7,8 +15,8 @@ export { type FlickerRegion, flickerRegion, lowRiskFlickerPercent, noEffectFlick
 export { lightness, lightRatio, seenChange } from './light/lightness.ts';
 export {
   candelaFromLux,
-  lambertLumens,
   LUMENS_FACTOR,
+  lambertLumens,
   lightWhenWarm,
   lumensFromCandela,
   THROW_LUX,

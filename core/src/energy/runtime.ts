@@ -33,7 +33,7 @@ const HALF = 0.5;
 
 /**
  * Discharges the circuit's battery from full through everything it feeds, until the watched LED gives half its
- * first light, a cell reaches its chemistry's cut-off under load, or nothing is left. Each step is solved whole;
+ * first current, a rechargeable cell reaches its cut-off under load, or nothing is left. Each step is solved whole;
  * time is charge over current, by the trapezoid rule.
  *
  * @param ledRef the LED whose light counts
@@ -54,13 +54,24 @@ export function dischargeRuntime(circuit: Circuit, ledRef: string): Result<Runti
     if (last) {
       const mean = (packAmps + last.packAmps) / 2;
       if (!(mean > 0)) return fail('no-supply', `${battery.ref} delivers no current, so it never empties.`, battery.ref);
-      hours += packHours / STEPS / mean;
+      hours += (packHours * heldShare(battery, mean)) / STEPS / mean;
     }
     points.push({ hours, charge, cellVolts, packAmps, chipAmps, light: lightRatio(chipAmps, points[0]?.chipAmps ?? chipAmps) });
     const endedBy = endOf(points, battery);
     if (endedBy) return succeed({ hours, endedBy, points, packAmpHours: packHours });
   }
   return succeed({ hours, endedBy: 'empty', points, packAmpHours: packHours });
+}
+
+/**
+ * What a cell gives of its capacity at a current above the one that it is stated at: a power of the ratio (Peukert, 1897),
+ * by chemistry as makers' manuals show it.
+ */
+function heldShare({ chemistry, size, ampHours, parallel = 1 }: BatteryPart, packAmps: number): number {
+  if (!chemistry) return 1;
+  const { statedHours, rateExponent } = CELLS[chemistry];
+  const stated = (ampHours ?? typicalCell(chemistry, size, 1).ampHours) / statedHours;
+  return Math.min(1, (packAmps / parallel / stated) ** -rateExponent);
 }
 
 /** The circuit with its battery at `charge`, as typical of its chemistry: measured open volts held only for then. */
@@ -91,7 +102,9 @@ function momentAt(
 function endOf(points: readonly RuntimePoint[], battery: BatteryPart): Runtime['endedBy'] | undefined {
   const last = points.at(-1);
   if (!last || !battery.chemistry) return undefined;
-  if (last.light < HALF && points.length > 1) return 'half-light';
-  if (last.cellVolts < CELLS[battery.chemistry].cutOffVolts) return 'cell-cut-off';
+  if (last.chipAmps < HALF * (points[0]?.chipAmps ?? 0) && points.length > 1) return 'half-light';
+  // Nothing switches a primary cell off: its light fades.
+  const { cutOffVolts, isRechargeable } = CELLS[battery.chemistry];
+  if (isRechargeable && last.cellVolts < cutOffVolts) return 'cell-cut-off';
   return undefined;
 }

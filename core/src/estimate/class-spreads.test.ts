@@ -51,7 +51,8 @@ describe('an LED of which nothing was read', () => {
     // In volts over the resistor, at 350 mA and far above.
     expect(spreadAt(5.5)).toBeGreaterThan(0.08);
     expect(spreadAt(0.5)).toBeGreaterThan(0.2 * spreadAt(5.5));
-    const volts = (ohms: number) => fitted(ledOn(ohms, { body: '3535' }, { tolerance: 0.001 }), []).figures([{ of: 'part', ref: 'D1', quantity: 'volts' }])[0];
+    const volts = (ohms: number) =>
+      fitted(ledOn(ohms, { body: '3535' }, { tolerance: 0.001 }), []).figures([{ of: 'part', ref: 'D1', quantity: 'volts' }])[0];
     expect(volts(0.2)?.uncertainty ?? 0).toBeGreaterThan(0);
   });
 
@@ -175,7 +176,9 @@ describe('what is offered as a cause', () => {
     ];
     const small = ledOn(4.7, { body: '5mm' }, { tolerance: 0.01 });
     const causes = disagreementsOf(small, readings, { ...fitted(small, readings), probability: 0 });
-    expect(causes.some((cause) => cause.cause === 'part' && cause.as.code === 'body') || fitted(small, readings).probability > 0.05).toBe(true);
+    expect(causes.some((cause) => cause.cause === 'part' && cause.as.code === 'body') || fitted(small, readings).probability > 0.05).toBe(
+      true,
+    );
   });
 });
 

@@ -1,4 +1,13 @@
-import { type Circuit, freshRef, partOf, partsOfKind, suppliesOf, withFields, withReplacement, withSeriesResistor } from '../circuit/index.ts';
+import {
+  type Circuit,
+  freshRef,
+  partOf,
+  partsOfKind,
+  suppliesOf,
+  withFields,
+  withReplacement,
+  withSeriesResistor,
+} from '../circuit/index.ts';
 import {
   type BatteryPart,
   CHEMISTRIES,
@@ -187,7 +196,10 @@ function wrongParts(circuit: Circuit, readings: readonly EstimateReading[], fit:
 
 /** A cause is offered only where there are such parts: no cell above its full volts, no chip far off its curve, nothing below nothing. */
 function isPossible(part: Part, field: string, value: number): boolean {
-  const [least, most] = deviceOf(part.kind).possible?.(part)[field] ?? [field === 'volts' ? Number.NEGATIVE_INFINITY : 0, Number.POSITIVE_INFINITY];
+  const [least, most] = deviceOf(part.kind).possible?.(part)[field] ?? [
+    field === 'volts' ? Number.NEGATIVE_INFINITY : 0,
+    Number.POSITIVE_INFINITY,
+  ];
   return value >= least && value <= most && (value > 0 || least < 0);
 }
 
@@ -234,7 +246,14 @@ function wrongBodies(circuit: Circuit, readings: readonly EstimateReading[], fit
     const own = ledClassOf(part.colour, part.body).atAmps;
     return REPRESENTATIVE_BODIES.filter((body) => LED_BODIES[body].ratedAmps !== own).map((body): Suspect => {
       const mends = fallOf(fit, fitReadings(withFields(circuit, part.ref, { body }), readings));
-      return { cause: 'part', ref: part.ref, value: LED_BODIES[body].ratedAmps, as: { code: 'body', body, entered: part.body }, mends, unlikely: 1 };
+      return {
+        cause: 'part',
+        ref: part.ref,
+        value: LED_BODIES[body].ratedAmps,
+        as: { code: 'body', body, entered: part.body },
+        mends,
+        unlikely: 1,
+      };
     });
   });
 }

@@ -7,7 +7,7 @@ export { type MeterLoad, unloadedFactor, withMeter } from './loading.ts';
 export { type ProbeProposal, proposeProbes } from './next-probe.ts';
 export { readingFigure } from './reading-figure.ts';
 export { type EstimateReading, estimateReadingSchema } from './readings.ts';
-export { combined, readingPlace } from './repeated.ts';
 export { parseReadings, type ReadingsDocument, readingsDocumentSchema } from './readings-document.ts';
+export { combined, readingPlace } from './repeated.ts';
 export { type DisagreementContext, sayDisagreement } from './say-disagreement.ts';
 export { type Unknown, unknownsOf } from './unknowns.ts';

@@ -93,7 +93,13 @@ export function proposeProbes(
     const unknown = fit.unknowns.find((one) => one.ref === ref && one.field === 'ohms');
     if (!unknown || isTaken('ohms', ref) || !deviceOf(part.kind).readings?.includes('ohms')) continue;
     const { value } = unknown.posterior;
-    const reading = { id: ref, kind: 'ohms', across: ref, value, uncertainty: readingUncertainty('ohms', value, displayStep('ohms', value)) } as const;
+    const reading = {
+      id: ref,
+      kind: 'ohms',
+      across: ref,
+      value,
+      uncertainty: readingUncertainty('ohms', value, displayStep('ohms', value)),
+    } as const;
     proposals.push({ kind: 'ohms', ref, state: 'dead', contact: false, now, expectedUncertainty: fit.afterAlone(wanted, reading) });
   }
   if (litAlone) proposals.push(...chipsAlone(fit, wanted, now).filter(({ ref }) => !isTaken('alone', ref)));

@@ -1,9 +1,9 @@
 import Papa from 'papaparse';
-import { type Appraisal, appraise, SpecimenAnalyses } from '../appraisal/index.ts';
+import { SpecimenAnalyses } from '../appraisal/index.ts';
 import { drawSchematic, schematicSvg } from '../draw/index.ts';
 import { formatSignificant } from '../quantity/index.ts';
 import { type Entry, replay, type Specimen } from '../tape/index.ts';
-import { writeUpMarkdown } from '../write-up/index.ts';
+import { writeUpFactsOf, writeUpMarkdown } from '../write-up/index.ts';
 import { tapeDocument } from './tape-document.ts';
 
 /** The file of a specimen's ZIP that the import reads; the others follow from it. */
@@ -33,14 +33,7 @@ export function selfContainedWriteUp(entries: readonly Entry[], encodeBase64: (t
 }
 
 function writeUpOf(specimen: Specimen, schematic: string | undefined): string {
-  const analyses = new SpecimenAnalyses(specimen);
-  const found = okOf(appraise(analyses.found));
-  const after = specimen.reworks.length > 0 ? okOf(appraise(analyses.last)) : undefined;
-  return writeUpMarkdown({ specimen, ...(found && { found }), ...(after && { after }) }, schematic);
-}
-
-function okOf(result: ReturnType<typeof appraise>): Appraisal | undefined {
-  return result.ok ? result.value : undefined;
+  return writeUpMarkdown(writeUpFactsOf(new SpecimenAnalyses(specimen)), schematic);
 }
 
 /** Readings as CSV (RFC 4180), one figure a row, SI. */

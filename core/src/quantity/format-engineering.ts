@@ -24,14 +24,32 @@ export const THIN_SPACE = '\u2009';
 export function formatEngineering(value: number, unit: Unit, digits = 3): FormattedQuantity {
   const { symbol, prefixed } = UNITS[unit];
   if (!Number.isFinite(value)) return { figure: '–', unit: symbol, text: '–', exponent: 0 };
+  if (isNothing(value, unit)) return withUnit('0', symbol, 0);
   const exponent = prefixed ? engineeringExponent(value, digits) : 0;
   return withUnit(formatSignificant(value / 10 ** exponent, digits), `${PREFIX_OF[exponent]}${symbol}`, exponent);
+}
+
+/** Below what any meter shows and anything can come of it: printed as nothing, in the unit itself. */
+const NOTHING: Readonly<Partial<Record<Unit, number>>> = {
+  volts: 1e-7,
+  amps: 1e-10,
+  watts: 1e-8,
+  voltAmps: 1e-8,
+  ohms: 1e-7,
+  farads: 1e-14,
+  henries: 1e-12,
+  percent: 1e-3,
+};
+
+function isNothing(value: number, unit: Unit): boolean {
+  return Math.abs(value) < (NOTHING[unit] ?? 1e-12);
 }
 
 /** Prints `value` and `uncertainty` (same unit) with the uncertainty at two digits and the value to match it. */
 export function formatUncertain(value: number, uncertainty: number, unit: Unit): FormattedQuantity & { readonly plusMinus: string } {
   const { symbol, prefixed } = UNITS[unit];
-  if (!(uncertainty > 0) || !Number.isFinite(value)) return { ...formatEngineering(value, unit), plusMinus: '' };
+  const isExact = !(uncertainty > 0) || isNothing(uncertainty, unit);
+  if (isExact || !Number.isFinite(value)) return { ...formatEngineering(value, unit), plusMinus: '' };
   const exponent = prefixed ? engineeringExponent(Math.max(Math.abs(value), uncertainty), 3) : 0;
   const scaledUncertainty = uncertainty / 10 ** exponent;
   const scaledValue = value / 10 ** exponent;
@@ -69,7 +87,7 @@ function withUnit(figure: string, unit: string, exponent: number): FormattedQuan
   return { figure, unit, exponent, text: unit === '' ? figure : `${figure}${THIN_SPACE}${unit}` };
 }
 
-/** A real minus sign, as wide as a plus. */
+/** A real minus sign, as wide as a plus; none before nothing. */
 function minus(text: string): string {
-  return text.replace('-', '−');
+  return Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−');
 }

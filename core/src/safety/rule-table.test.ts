@@ -96,7 +96,10 @@ const STRINGS: readonly LoosePart[] = [
 ];
 
 /** The lamp with a metal case that the far end of a capacitor can touch. */
-const FILTERED: readonly LoosePart[] = [...LAMP, { ref: 'C9', kind: 'capacitor', pins: ['a', 'CASE'], farads: 1e-9, rated: { class: 'Y2' } }];
+const FILTERED: readonly LoosePart[] = [
+  ...LAMP,
+  { ref: 'C9', kind: 'capacitor', pins: ['a', 'CASE'], farads: 1e-9, rated: { class: 'Y2' } },
+];
 /** Rectified mains on a sink, and what its string opening does to the reservoir. */
 const SINK_LAMP: readonly LoosePart[] = [
   { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 },
@@ -119,7 +122,9 @@ const CHARGED: readonly LoosePart[] = [
  * For every rule how it speaks (severity and part), one circuit that it speaks of, and one beside it, as near as can be,
  * that it does not; and where facts can be missing, one of which it cannot tell.
  */
-const TABLE: Readonly<Record<Exclude<FindingCode, 'touch-celsius'>, { readonly as: string; readonly fires: Case; readonly quiet: Case; readonly open?: Case }>> = {
+const TABLE: Readonly<
+  Record<Exclude<FindingCode, 'touch-celsius'>, { readonly as: string; readonly fires: Case; readonly quiet: Case; readonly open?: Case }>
+> = {
   'over-amps': { as: 'caution D1', fires: { parts: but(CLIP, 'D1', { rated: { amps: 0.01 } }) }, quiet: { parts: CLIP } },
   'over-peak-amps': { as: 'caution D1', fires: { parts: but(BELL, 'D1', { rated: { peakAmps: 0.01 } }) }, quiet: { parts: BELL } },
   'over-watts': { as: 'unsafe R1', fires: { parts: but(CLIP, 'R1', { rated: { watts: 0.015 } }) }, quiet: { parts: CLIP } },
@@ -209,14 +214,17 @@ function findingsOf(of: Case): readonly Finding[] {
 type Rule = keyof typeof TABLE;
 
 describe('every rule', () => {
-  it.each(Object.entries(TABLE) as [Rule, (typeof TABLE)[Rule]][])('%s fires where it should, and not beside it', (code, { as, fires, quiet }) => {
-    const said = findingsOf(fires).filter((finding) => finding.code === code);
-    expect(said.map(({ severity, ref }) => `${severity} ${ref}`)).toContain(as);
-    expect(auditOf(fires).verdict).not.toBe('sound');
-    for (const finding of said) expect([sayFinding(finding).length > 20, sayRemedy(finding).length > 10]).toEqual([true, true]);
-    expect(findingsOf(quiet).map((finding) => finding.code)).not.toContain(code);
-    expect(auditOf(quiet).undecided.map((one) => one.code)).not.toContain(code);
-  });
+  it.each(Object.entries(TABLE) as [Rule, (typeof TABLE)[Rule]][])(
+    '%s fires where it should, and not beside it',
+    (code, { as, fires, quiet }) => {
+      const said = findingsOf(fires).filter((finding) => finding.code === code);
+      expect(said.map(({ severity, ref }) => `${severity} ${ref}`)).toContain(as);
+      expect(auditOf(fires).verdict).not.toBe('sound');
+      for (const finding of said) expect([sayFinding(finding).length > 20, sayRemedy(finding).length > 10]).toEqual([true, true]);
+      expect(findingsOf(quiet).map((finding) => finding.code)).not.toContain(code);
+      expect(auditOf(quiet).undecided.map((one) => one.code)).not.toContain(code);
+    },
+  );
 
   it.each((Object.entries(TABLE) as [Rule, (typeof TABLE)[Rule]][]).flatMap(([code, { open }]) => (open ? [[code, open] as const] : [])))(
     '%s cannot tell where a fact is missing, and says which and how to get it',
@@ -240,13 +248,16 @@ describe('the last word', () => {
     expect(auditOf({ parts: LAMP, construction: BUILT }).findings.filter(({ severity }) => severity !== 'note')).toEqual([]);
     expect(auditOf({ parts: LAMP, construction: BUILT }).verdict).toBe('sound');
     expect(auditOf({ parts: LAMP }).verdict).toBe('not enough known');
-    expect(auditOf({ parts: LAMP, construction: { ...BUILT, case: 'metal', insulation: 'basic', earthed: false } }).verdict).toBe('do not use');
+    expect(auditOf({ parts: LAMP, construction: { ...BUILT, case: 'metal', insulation: 'basic', earthed: false } }).verdict).toBe(
+      'do not use',
+    );
     expect(auditOf({ parts: but(LAMP, 'R2', { ohms: 4.7e6 }), construction: BUILT }).verdict).toBe('sound with cautions');
   });
 });
 
 describe('a fuse', () => {
-  const codes = (parts: readonly LoosePart[], construction: Construction = BUILT) => findingsOf({ parts, construction }).map(({ code }) => code);
+  const codes = (parts: readonly LoosePart[], construction: Construction = BUILT) =>
+    findingsOf({ parts, construction }).map(({ code }) => code);
   const bare = but(without(LAMP, 'F1'), 'R1', { pins: ['L', 'a'] });
 
   it('counts where the whole current passes it, also behind a switch, and as a fusible resistor', () => {
@@ -262,7 +273,13 @@ describe('a fuse', () => {
   });
 
   it('in the neutral is found behind a switch there too', () => {
-    const parts = but(but([...bare, { ref: 'F1', kind: 'fuse', pins: ['n', 'x'] }, { ref: 'S1', kind: 'switch', pins: ['N', 'n'] }], 'B1', { pins: ['b', 'x', 'p', 'm'] }), 'R1', { pins: ['L', 'a'] });
+    const parts = but(
+      but([...bare, { ref: 'F1', kind: 'fuse', pins: ['n', 'x'] }, { ref: 'S1', kind: 'switch', pins: ['N', 'n'] }], 'B1', {
+        pins: ['b', 'x', 'p', 'm'],
+      }),
+      'R1',
+      { pins: ['L', 'a'] },
+    );
     expect(codes(parts)).toContain('fuse-in-neutral');
   });
 });
@@ -307,7 +324,10 @@ describe('cells that something charges', () => {
     }).find(({ code }) => code === 'charging-cells');
 
   it('above 4.2 V a cell are named with the volts, below without a charger too', () => {
-    expect(lithium({ ref: 'V1', kind: 'dc', pins: ['+', '-'], volts: 5 })).toMatchObject({ severity: 'unsafe', facts: { why: 'over full' } });
+    expect(lithium({ ref: 'V1', kind: 'dc', pins: ['+', '-'], volts: 5 })).toMatchObject({
+      severity: 'unsafe',
+      facts: { why: 'over full' },
+    });
     expect(lithium({ ref: 'V1', kind: 'dc', pins: ['+', '-'], volts: 3 })).toBeUndefined();
   });
 });

@@ -37,7 +37,9 @@ describe('a mains lamp', () => {
   });
 
   it('with a dropper of no known class is one to be careful of', () => {
-    expect(said(good.map((part) => (part.ref === 'C1' ? { ...part, rated: { volts: 400 } } : part)))).toContain('caution capacitor-class C1');
+    expect(said(good.map((part) => (part.ref === 'C1' ? { ...part, rated: { volts: 400 } } : part)))).toContain(
+      'caution capacitor-class C1',
+    );
   });
 
   it('every finding has words and a mend', () => {

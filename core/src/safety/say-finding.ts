@@ -46,7 +46,8 @@ const SOURCES: Readonly<Record<FindingCode, string>> = {
   'over-reverse-volts': 'The maker’s rating of the LED; most take no more than 5 V of reverse voltage.',
   'over-celsius': 'The rating of the part’s junction or body: its maker’s, else what is usual.',
   'touch-celsius': 'IEC 60335-1, table 3, rises above 25 °C of what is held or touched; IEC 60598-1, table 12, 90 °C for what is in reach.',
-  'no-rating': 'IEC 60115-8 and IEC 60384-1: film resistors and capacitors have a limit of volts of their own, whatever their watts or farads.',
+  'no-rating':
+    'IEC 60115-8 and IEC 60384-1: film resistors and capacitors have a limit of volts of their own, whatever their watts or farads.',
   'no-bleeder': 'IEC 60335-1, 22.5: under 34 V one second after the plug is drawn; IEC 60598-1, 8.2.7, asks the like of luminaires.',
   'slow-bleeder':
     'IEC 60335-1, 22.5, at the plug: under 34 V after one second. Inside a closed case ten seconds are taken, less than it takes to open it.',
@@ -60,7 +61,8 @@ const SOURCES: Readonly<Record<FindingCode, string>> = {
   'no-current-limit': 'An LED’s current is set by what stands before it, and by nothing in itself.',
   'unprotected-cells': 'IEC 62133-2: lithium cells want a protection against overcharge, deep discharge and shorts.',
   'mixed-cells': 'IEC 60086-5: cells of one kind and one age; the weakest is reversed and leaks.',
-  'charging-cells': 'IEC 60086-4 and -5: primary cells are never charged. IEC 62133-2: lithium cells only by a charger that stops at their full volts.',
+  'charging-cells':
+    'IEC 60086-4 and -5: primary cells are never charged. IEC 62133-2: lithium cells only by a charger that stops at their full volts.',
   'shorted-supply': 'A source without a load between its pins heats itself and its leads.',
   'converter-volts': 'The maker’s rating of the converter.',
   'single-fault': 'IEC 60335-1, 19.11.2, and IEC 60598-1, 12.5: one part after the other open or shorted, and the thing stays safe.',
@@ -142,7 +144,9 @@ export function sayRemedy({ code, facts }: Finding): string {
     case 'surface':
       return 'Switch off, and look for the reason; less current, or a better way for its heat.';
     case 'charging':
-      return facts.why === 'primary' ? 'A diode, so that no current comes back into the cells.' : 'A charger made for these cells, that stops at their full volts.';
+      return facts.why === 'primary'
+        ? 'A diode, so that no current comes back into the cells.'
+        : 'A charger made for these cells, that stops at their full volts.';
     default:
       return REMEDIES[code];
   }
@@ -248,7 +252,10 @@ function bleederFor({ farads, volts, limitSeconds }: Facts<'stored'>): string {
 
 const LACKS: Readonly<Record<LackedFact, { readonly text: string; readonly settleBy: string }>> = {
   case: { text: 'What the case is of is not known: metal without earth can become live.', settleBy: 'Look what the case is of.' },
-  earth: { text: 'Whether the metal case is earthed is not known.', settleBy: 'Look for an earth wire, and read its ohms to the case, dead.' },
+  earth: {
+    text: 'Whether the metal case is earthed is not known.',
+    settleBy: 'Look for an earth wire, and read its ohms to the case, dead.',
+  },
   insulation: {
     text: 'How far live parts are from what can be touched is not known: two layers are wanted, or 6 mm.',
     settleBy: 'Open it dead, and look for the second layer; measure the least distance.',
@@ -267,7 +274,10 @@ const LACKS: Readonly<Record<LackedFact, { readonly text: string; readonly settl
     text: 'How hot its outside becomes is not known.',
     settleBy: 'Leave it on for half an hour, and read the case.',
   },
-  'touchable-net': { text: 'What touching it does could not be solved.', settleBy: 'Read the ohms from it to both pins of the plug, dead.' },
+  'touchable-net': {
+    text: 'What touching it does could not be solved.',
+    settleBy: 'Read the ohms from it to both pins of the plug, dead.',
+  },
   'fault-unsolved': { text: 'What its failure does to the rest could not be solved.', settleBy: 'Look at what stands beside it.' },
 };
 

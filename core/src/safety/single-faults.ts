@@ -80,21 +80,21 @@ function faultsOf(circuit: Circuit, before: Solution, arrangements: readonly Arr
   return [...strings, ...stores, ...[...sensing].map((ref): SingleFault => ({ ref, fault: 'open', oneChip: false }))];
 }
 
-function outcomeOf(
-  circuit: Circuit,
-  before: Solution,
-  fault: SingleFault,
-  path: SupplyPath | undefined,
-  solve: SolveWarmed,
-): FaultOutcome {
+function outcomeOf(circuit: Circuit, before: Solution, fault: SingleFault, path: SupplyPath | undefined, solve: SolveWarmed): FaultOutcome {
   const broken = withFault(circuit, fault);
   const solved = solve(broken);
   if (!solved.ok) return { fault, unsolved: true, dark: [], opens: undefined, over: [] };
   const { solution } = solved.value;
   const ampsOf = (of: Solution, ref: string) => of.leds[ref]?.chip.amps.avg ?? 0;
-  const dark = Object.keys(before.leds).filter((ref) => ampsOf(before, ref) > 0 && ampsOf(solution, ref) < DARK_SHARE * ampsOf(before, ref));
-  const opens = circuit.parts.find((part) => isFuse(part) && part.ref !== fault.ref && (path?.carriesWhole(part) ?? true) && opensIn(part, solution));
-  const over = opens ? [] : broken.parts.flatMap((part) => (part.ref === fault.ref && !fault.oneChip ? [] : stressesAfter(part, before, solution)));
+  const dark = Object.keys(before.leds).filter(
+    (ref) => ampsOf(before, ref) > 0 && ampsOf(solution, ref) < DARK_SHARE * ampsOf(before, ref),
+  );
+  const opens = circuit.parts.find(
+    (part) => isFuse(part) && part.ref !== fault.ref && (path?.carriesWhole(part) ?? true) && opensIn(part, solution),
+  );
+  const over = opens
+    ? []
+    : broken.parts.flatMap((part) => (part.ref === fault.ref && !fault.oneChip ? [] : stressesAfter(part, before, solution)));
   return { fault, unsolved: false, dark, opens: opens?.ref, over: over.sort((a, b) => b.ratio - a.ratio) };
 }
 
@@ -110,7 +110,10 @@ function opensIn(part: Part, { parts }: Solution): boolean {
   const solved = parts[part.ref];
   if (!solved) return false;
   if (isKind(part, 'fuse')) return solved.amps.rms > BLOWS_AT * (part.rated?.amps ?? USUAL_FUSE_AMPS);
-  const watts = deviceOf(part.kind).ratings?.(part).find(({ of }) => of === 'watts')?.limit.value ?? Number.POSITIVE_INFINITY;
+  const watts =
+    deviceOf(part.kind)
+      .ratings?.(part)
+      .find(({ of }) => of === 'watts')?.limit.value ?? Number.POSITIVE_INFINITY;
   return solved.watts > FUSIBLE_OPENS_AT * watts;
 }
 

@@ -69,7 +69,13 @@ export function solutionOf(recording: Recording, regime: Solution['regime']): So
     if (source) supplies[ref] = supplySolution(recording, index, part);
     if (!chips) continue;
     const led = new SolvedLed(recording, index, part);
-    leds[ref] = { chip: { ...led.chip }, flickerPercent: led.flickerPercent, flickerIndex: led.flickerIndex, flickerHertz: led.flickerHertz, ofRated: led.ofRated };
+    leds[ref] = {
+      chip: { ...led.chip },
+      flickerPercent: led.flickerPercent,
+      flickerIndex: led.flickerIndex,
+      flickerHertz: led.flickerHertz,
+      ofRated: led.ofRated,
+    };
   }
   return {
     format: 'mindful-probe.solution',

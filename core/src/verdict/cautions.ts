@@ -1,6 +1,6 @@
 import { type Dangers, type Gate, type GateItem, gatesFor, isDangerous, type PoweringFacts, poweringFor } from '../caution/index.ts';
 import { partsOfKind } from '../circuit/index.ts';
-import { deviceOf, isLithium } from '../device/index.ts';
+import { type Chemistry, deviceOf, isRechargeableLithium } from '../device/index.ts';
 import { isAlternating } from '../solve/index.ts';
 import type { Specimen } from '../tape/index.ts';
 
@@ -8,8 +8,11 @@ import type { Specimen } from '../tape/index.ts';
 const SITTING_GAP_SECONDS = 4 * 3600;
 /** Volts from here up come from a socket, unless said otherwise. */
 const SOCKET_VOLTS = 90;
-/** Sizes and names of lithium cells, as boxes print them; “alkaline” is none of them. */
-const LITHIUM_WORDS = /\blithium|\bli[- ]?(?:ion|po)|\blifepo4|\b(?:18650|21700|26650|14500|16340|10440)\b|\bCR\s?(?:20|24|123)/i;
+/** Sizes and names of cells, as boxes print them; “alkaline” is none of lithium. */
+const LITHIUM_WORDS = /\bli[- ]?(?:ion|po)|\blithium[- ]ion|\blifepo4|\b(?:18650|21700|26650|14500|16340|10440)\b/i;
+const COIN_WORDS = /\b(?:CR|LR|SR|AG)-?\s?\d{1,4}\b|\b(?:coin|button)\b/i;
+/** Names like a coin cell's, of cells that are none. */
+const ROUND_WORDS = /\b(?:LR0?3|LR6|LR14|LR20|CR123A?|CR2)\b/i;
 
 /** What is dangerous about the specimen, by its parts and by what is claimed of it. */
 export function dangersOf(specimen: Specimen): Dangers {
@@ -23,13 +26,15 @@ export function dangersOf(specimen: Specimen): Dangers {
     return source && !source.isCell ? [source.volts(part)] : [];
   });
   const volts = Math.max(0, ...claimed('volts'), ...read, ...fed);
+  const packs = partsOfKind(specimen.circuit, 'battery');
   const words = specimen.claimTexts.filter(({ field }) => field === 'battery').map(({ text }) => text);
   return {
     volts,
     alternating: isAlternating(specimen.circuit) || volts >= SOCKET_VOLTS,
-    lithium:
-      partsOfKind(specimen.circuit, 'battery').some(({ chemistry }) => isLithium(chemistry)) ||
-      words.some((text) => LITHIUM_WORDS.test(text)),
+    lithium: packs.some(({ chemistry }) => isRechargeableLithium(chemistry)) || words.some((text) => LITHIUM_WORDS.test(text)),
+    coin:
+      packs.some(({ chemistry, size }) => chemistry === 'lithium-coin' || size === 'LR44') ||
+      words.some((text) => COIN_WORDS.test(text) && !ROUND_WORDS.test(text)),
     lumens: Math.max(0, ...claimed('lumens')),
     watts: Math.max(0, ...claimed('watts')),
   };
@@ -93,4 +98,17 @@ export function gatesOf(specimen: Specimen, now: string): readonly OpenGate[] {
     const missing = gate.items.filter(({ code }) => !confirmed.some(({ item }) => item === code));
     return missing.length > 0 ? [{ gate, missing }] : [];
   });
+}
+
+/** The cells of a specimen, each chemistry once: their cautions are their own. */
+export function chemistriesOf({ circuit, claimTexts }: Specimen): readonly Chemistry[] {
+  const traced = partsOfKind(circuit, 'battery').flatMap(({ chemistry }) => chemistry ?? []);
+  const claimed = claimTexts.filter(({ field }) => field === 'battery').map(({ text }) => text);
+  const named: readonly Chemistry[] = claimed.flatMap((text): readonly Chemistry[] => {
+    if (LITHIUM_WORDS.test(text)) return [/lifepo4/i.test(text) ? 'lifepo4' : 'li-ion'];
+    if (/\bCR-?\s?\d{4}\b/i.test(text)) return ['lithium-coin'];
+    if (/ni-?mh/i.test(text)) return ['nimh'];
+    return /alkaline|\bLR\d/i.test(text) ? ['alkaline'] : [];
+  });
+  return [...new Set([...traced, ...named])];
 }

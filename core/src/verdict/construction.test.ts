@@ -28,7 +28,9 @@ describe('what was not looked at is asked, and not passed', () => {
     expect(lacked(...LIT)).toEqual(['fuse-lead', 'case']);
     expect(lacked(...LIT, fact('case', 'metal'))).toEqual(['fuse-lead', 'earth']);
     expect(lacked(...LIT, fact('case', 'plastic'))).toEqual(['fuse-lead', 'insulation']);
-    expect(lacked(...LIT, fact('case', 'metal'), fact('insulation', '6 mm or more, or two layers'), fact('fuse-lead', 'the live lead'))).toEqual([]);
+    expect(
+      lacked(...LIT, fact('case', 'metal'), fact('insulation', '6 mm or more, or two layers'), fact('fuse-lead', 'the live lead')),
+    ).toEqual([]);
   });
 
   it('of cells only where they are of lithium, and of nothing else', () => {

@@ -12,7 +12,9 @@ export function constructionOf({ facts, circuit }: Specimen): NonNullable<Circui
   return {
     ...((body === 'metal' || body === 'plastic' || body === 'glass') && { case: body }),
     ...(earth !== undefined && { earthed: earth === 'present and connected' }),
-    ...(insulation !== undefined && { insulation: insulation === '6 mm or more, or two layers' ? ('double' as const) : ('basic' as const) }),
+    ...(insulation !== undefined && {
+      insulation: insulation === '6 mm or more, or two layers' ? ('double' as const) : ('basic' as const),
+    }),
     ...((cells === 'with protection' || cells === 'without protection') && { cellsProtected: cells === 'with protection' }),
     ...(livePin !== undefined && { livePin }),
   };

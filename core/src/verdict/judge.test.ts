@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { analysisOf } from '../appraisal/index.ts';
 import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
+import { sayFinding } from '../safety/index.ts';
 import { summarise } from '../summary/index.ts';
 import type { EntryDraft } from '../tape/index.ts';
-import { sayFinding } from '../safety/index.ts';
 import { judge } from './judge.ts';
 
 function judged(...lines: TestLine[]) {

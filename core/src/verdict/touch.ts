@@ -17,7 +17,7 @@ type Material = (typeof MATERIALS)[number];
  * The most that a surface may have, °C: rises of IEC 60335-1, table 3, for what is held all the time and what is touched for
  * a moment, above 25 °C; 90 °C of IEC 60598-1, table 12, for what is only within reach, whatever it is of.
  */
-export const TOUCH_CELSIUS: Readonly<Record<TouchSort, Readonly<Record<Material, number>>>> = {
+const TOUCH_CELSIUS: Readonly<Record<TouchSort, Readonly<Record<Material, number>>>> = {
   held: { metal: 25 + 30, glass: 25 + 40, plastic: 25 + 50 },
   switched: { metal: 25 + 35, glass: 25 + 45, plastic: 25 + 60 },
   'within reach': { metal: 90, glass: 90, plastic: 90 },

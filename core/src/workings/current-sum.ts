@@ -1,4 +1,5 @@
 import { type Appraisal, mainSupply } from '../appraisal/index.ts';
+import { type AlternatingTerms, recognise } from '../arrangement/index.ts';
 import { type Circuit, decomposeSeriesParallel, type Network, partOfKind } from '../circuit/index.ts';
 import { isKind } from '../device/index.ts';
 import { limitWords, type Stress, stressName, stressUnit } from '../drive/index.ts';
@@ -207,8 +208,56 @@ function carrierLines(appraisal: Appraisal, carrier: Carrier, ledRef: string): S
   return lines;
 }
 
+/** By the closed form of its dropper where that holds; else what was solved, and no sum of averages that is none. */
+function alternatingLines({ solution, circuit }: Appraisal, ledRef: string): SumLine[] {
+  const forms = recognise(circuit, solution).flatMap(({ estimate, roles }) =>
+    estimate?.terms && roles.string?.includes(ledRef) ? [{ ...estimate.terms, chipAmps: estimate.chipAmps }] : [],
+  );
+  const amps = solution.leds[ledRef]?.chip.amps.avg ?? Number.NaN;
+  const solved: SumLine = {
+    what: 'The settled period, solved whole',
+    sum: `average current of a chip of ${ledRef}`,
+    result: formatEngineering(amps, 'amps').text,
+  };
+  return [...forms.map(closedFormLine), solved];
+}
+
+function closedFormLine({
+  peakVolts,
+  stringVolts,
+  hertz,
+  parallel,
+  fullWave,
+  by,
+  chipAmps,
+}: AlternatingTerms & { chipAmps: number }): SumLine {
+  const [peak, string] = [formatEngineering(peakVolts, 'volts').text, formatEngineering(stringVolts, 'volts').text];
+  const shared = parallel > 1 ? ` ÷ ${parallel}` : '';
+  const result = formatEngineering(chipAmps, 'amps').text;
+  if ('ohms' in by) {
+    return {
+      what: `The part of each ${fullWave ? 'half' : 'other half'} wave above the string's volts, over the resistance, averaged`,
+      sum: `mean of (${peak} × sin − ${string}) ÷ ${formatEngineering(by.ohms, 'ohms').text}${shared}`,
+      result,
+    };
+  }
+  const charge = `${formatEngineering(hertz, 'hertz').text} × ${formatEngineering(by.farads, 'farads').text}`;
+  return fullWave
+    ? {
+        what: 'Charge to and fro through the dropper: 4·f·C·(peak − string volts)',
+        sum: `4 × ${charge} × (${peak} − ${string})${shared}`,
+        result,
+      }
+    : {
+        what: 'Charge one way through the dropper: f·C·(2·peak − string volts)',
+        sum: `${charge} × (2 × ${peak} − ${string})${shared}`,
+        result,
+      };
+}
+
 function unmeasuredLines(appraisal: Appraisal, ledRef: string): SumLine[] {
   const { solution, circuit } = appraisal;
+  if (solution.regime === 'periodic') return alternatingLines(appraisal, ledRef);
   const supply = mainSupply(circuit);
   const supplyVolts = solution.parts[supply?.ref ?? '']?.volts.avg ?? Number.NaN;
   const ledVolts = solution.parts[ledRef]?.volts.avg ?? Number.NaN;

@@ -80,8 +80,8 @@ export function lumensSum({ perWatt, watts, droop, warm, value, low, high }: Usu
   };
 }
 
-export function readLightSum({ lux, metres, candela, throwMetres, lumens, beamDegrees }: ReadLight): Sum {
-  const bare = beamDegrees >= 150;
+export function readLightSum({ lux, metres, candela, throwMetres, lumens, beamDegrees, beamClaimed }: ReadLight): Sum {
+  const bare = !beamClaimed;
   return {
     title: 'Light as it was read',
     lines: [

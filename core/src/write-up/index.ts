@@ -1,1 +1,1 @@
-export { slotWhere, type WriteUpFacts, type WriteUpSection, writeUpMarkdown, writeUpSections } from './write-up.ts';
+export { slotWhere, type WriteUpFacts, type WriteUpSection, writeUpFactsOf, writeUpMarkdown, writeUpSections } from './write-up.ts';

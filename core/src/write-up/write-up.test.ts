@@ -1,15 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
-import { appraise, SpecimenAnalyses } from '../appraisal/index.ts';
+import { SpecimenAnalyses } from '../appraisal/index.ts';
 import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
 import type { Stage } from '../tape/index.ts';
-import { slotWhere, type WriteUpFacts, writeUpMarkdown, writeUpSections } from './index.ts';
+import { slotWhere, type WriteUpFacts, writeUpFactsOf, writeUpMarkdown, writeUpSections } from './index.ts';
 
 function factsOf(...lines: TestLine[]): WriteUpFacts {
-  const specimen = specimenOf(...lines);
-  const analyses = new SpecimenAnalyses(specimen);
-  const found = appraise(analyses.found);
-  const after = specimen.reworks.length > 0 ? appraise(analyses.last) : undefined;
-  return { specimen, ...(found.ok && { found: found.value }), ...(after?.ok && { after: after.value }) };
+  return writeUpFactsOf(new SpecimenAnalyses(specimenOf(...lines)));
 }
 
 const plain = (text: string) => text.replaceAll('\u2009', ' ');
@@ -76,6 +72,46 @@ describe('the write-up', () => {
     );
     expect(sectionOf(facts, 'rework')).toMatch(/1\. R1 becomes 82 Ω[\s\S]*D1 goes from 1\.3\d× to 0\.\d\d× of its rating\./);
     expect(sectionOf(facts, 'proof')).toMatch(/\| R1, volts \| 1\.69/);
+  });
+
+  it('keeps a prediction as it was made: readings after the rework do not change it', () => {
+    const rework: TestLine = { kind: 'rework', title: 'R1 becomes 82 Ω', changes: [{ change: 'replace-resistor', ref: 'R1', ohms: 82 }] };
+    const predictedIn = (...read: TestLine[]) =>
+      /\| R1, volts \| [^|]+\| ([^|]+)\|/.exec(sectionOf(factsOf(...CLIP, rework, ...read), 'proof'))?.[1];
+    expect(predictedIn('R1 1.69v')).toBe(predictedIn('R1 2.4v'));
+  });
+
+  it('gives the verdict with its reasons, the remedies, and what stayed unknown', () => {
+    const verdict = sectionOf(
+      factsOf('V1 ac 230v 50hz on L N', 'R1 10k 5w on L X', 'B1 bridge on X N P M', 'D1 led white 24 series on P M'),
+      'write-up',
+    );
+    expect(verdict).toMatch(/Verdict: do not use\./);
+    expect(verdict).toMatch(/\| unsafe \| No fuse stands/);
+    expect(verdict).toMatch(/What stayed unknown:/);
+  });
+
+  it('marks a changed lamp on mains, in every export', () => {
+    const lamp: TestLine[] = [
+      'V1 ac 230v 50hz on L N',
+      'F1 fuse 500ma on L F',
+      'R1 10k 5w on F X',
+      'B1 bridge on X N P M',
+      'D1 led white 24 series on P M',
+    ];
+    const rework: TestLine = {
+      kind: 'rework',
+      title: 'R1 becomes 15 kΩ',
+      changes: [{ change: 'replace-resistor', ref: 'R1', ohms: 15e3 }],
+    };
+    expect(writeUpMarkdown(factsOf(...lamp))).not.toContain('not for unattended use');
+    expect(writeUpMarkdown(factsOf(...lamp, rework))).toContain('not for unattended use');
+    expect(writeUpMarkdown(factsOf(...lamp, rework, { kind: 'proof', verdict: 'back' }))).not.toContain('not for unattended use');
+  });
+
+  it('lets no tag in the user’s own words through', () => {
+    const markdown = writeUpMarkdown(factsOf(...CLIP, { kind: 'remark', stage: 'drive', text: 'See <script>alert(1)</script> **here**' }));
+    expect(markdown).toContain('\\<script>alert(1)\\</script> **here**');
   });
 
   it('has the picture of the circuit where one is given', () => {

@@ -1,4 +1,4 @@
-import type { Stage } from '@mindful-probe/core';
+import { ALTERED_ON_MAINS, isAlteredOnMains, type Stage } from '@mindful-probe/core';
 import { Camera } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
@@ -159,6 +159,11 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
           <Spine open={open} />
           <main className="relative min-w-0 overflow-auto bg-sheet px-6 pt-5 pb-6 max-md:px-3">
             <Stale when={isStale}>
+              {isAlteredOnMains(specimen) && (
+                <p className="mb-3 border-l-4 border-brick py-1 pl-3" data-altered>
+                  {ALTERED_ON_MAINS}
+                </p>
+              )}
               <Outlet />
             </Stale>
           </main>

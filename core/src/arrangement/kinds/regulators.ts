@@ -1,6 +1,8 @@
-import { isKind, sinkAmps } from '../../device/index.ts';
+import { ohmsIn } from '../../circuit/index.ts';
+import { isKind, type PartOf, sinkAmps } from '../../device/index.ts';
 import { type Arrangement, missingOf, type Recogniser, rolesOf } from '../arrangement.ts';
 import { type Board, ledsOf } from '../board.ts';
+import { rectifierOf } from './rectifier.ts';
 import { sources } from './strings.ts';
 
 /** Constant-current sinks, converters built in or bought as a module, and what drives an inductor. */
@@ -23,16 +25,16 @@ function sinks(board: Board): Arrangement[] {
     .of('resistor')
     .filter(
       ({ ohms, pins }) =>
-        ohms < 500 &&
+        ohms < SENSE_OHMS &&
         parts.some((sink) => board.wire(sink.pins[1]) === board.wire(pins[0]) || board.wire(sink.pins[1]) === board.wire(pins[1])),
     );
   const roles = rolesOf({
     source: sources(board),
     regulator: parts.map(({ ref }) => ref),
-    sense: sense.map(({ ref }) => ref),
+    sense: [...new Set([...sense.map(({ ref }) => ref), ...parts.flatMap((part) => part.sense ?? [])])],
     string: strings.flatMap((branch) => ledsOf(branch).map(({ ref }) => ref)),
   });
-  const amps = parts.reduce((sum, part) => sum + sinkAmps(part), 0);
+  const amps = parts.reduce((sum, part) => sum + sinkAmps(part, ohmsIn(board.circuit)), 0);
   const side = Math.max(1, new Set(strings.map(({ from, to }) => `${from} ${to}`)).size === 1 ? strings.length : 1);
   const parallel = Math.max(1, ...strings.flatMap((branch) => ledsOf(branch).map((led) => led.parallel ?? 1)));
   return [
@@ -46,15 +48,30 @@ function sinks(board: Board): Arrangement[] {
   ];
 }
 
+/** Of one string, whether their far ends are one wire or each has a sense resistor of its own to it. */
 function parallelSinks(board: Board): Arrangement[] {
   const parts = board.of('sink');
-  const together = parts.filter((one) =>
-    parts.some((other) => other !== one && one.pins.every((net, pin) => board.wire(net) === board.wire(other.pins[pin] as string))),
-  );
+  const ends = (wire: string) =>
+    new Set([
+      wire,
+      ...board
+        .of('resistor')
+        .filter(({ ohms, pins }) => ohms < SENSE_OHMS && pins.some((net) => board.wire(net) === wire))
+        .flatMap(({ pins }) => pins.map((net) => board.wire(net))),
+    ]);
+  const areTogether = (one: PartOf<'sink'>, other: PartOf<'sink'>) =>
+    [0, 1].every((pin) => {
+      const mine = ends(board.wire(one.pins[pin] as string));
+      return [...ends(board.wire(other.pins[pin] as string))].some((wire) => mine.has(wire));
+    });
+  const together = parts.filter((one) => parts.some((other) => other !== one && areTogether(one, other)));
   return together.length < 2
     ? []
     : [{ code: 'parallel-regulators', roles: { regulator: together.map(({ ref }) => ref) }, missing: [], unusual: [], estimate: null }];
 }
+
+/** A resistor of less beside a regulator senses, ohm. */
+const SENSE_OHMS = 500;
 
 function converters(board: Board): Arrangement[] {
   return board.of('converter').flatMap((part): Arrangement[] => {
@@ -67,11 +84,14 @@ function converters(board: Board): Arrangement[] {
 
 /** An inductor, a transistor that switches it, and where it leads. */
 function discrete(board: Board): Arrangement[] {
-  if (board.of('ac').length > 0) return [];
-  const rails = new Set(
-    sources(board)
-      .flatMap((ref) => board.circuit.parts.find((part) => part.ref === ref)?.pins.slice(0, 1) ?? [])
-      .map((net) => board.wire(net)),
+  const rectifier = board.of('ac').length > 0 ? rectifierOf(board) : undefined;
+  if (board.of('ac').length > 0 && !rectifier) return [];
+  const rails = new Set<string>(
+    rectifier
+      ? [rectifier.plus]
+      : sources(board)
+          .flatMap((ref) => board.circuit.parts.find((part) => part.ref === ref)?.pins.slice(0, 1) ?? [])
+          .map((net) => board.wire(net)),
   );
   return board.of('inductor').flatMap((coil): Arrangement[] => {
     const ends = coil.pins.map((net) => board.wire(net));

@@ -25,10 +25,19 @@ function ohmsLaw({ from, to }: Branch, leds: readonly string[], ohms: number, so
   return { chipAmps: (plus - minus - own) / ohms, assumes: '(volts over the branch − string volts) ÷ ohms' };
 }
 
+/** On mains a resistor limits a string only behind a reservoir: else it is in the way of the half waves, and drops them. */
+function isSteady(board: Board, { from, to }: Branch): boolean {
+  if (!isAlternating(board)) return true;
+  return board.between(from, to).some((part) => isKind(part, 'capacitor') && part.farads >= RESERVOIR_FARADS);
+}
+
+/** A capacitor of less smooths nothing at mains frequency, F. */
+const RESERVOIR_FARADS = 0.2e-6;
+
 function ballasts(board: Board, solution: Solution | undefined): Arrangement[] {
-  if (isAlternating(board)) return [];
   const own = board.branches.filter(
     (branch) =>
+      isSteady(board, branch) &&
       refsOfKind(branch, 'resistor').length > 0 &&
       refsOfKind(branch, 'sink').length === 0 &&
       ledsOf(branch).every((led) => (led.parallel ?? 1) === 1),
@@ -139,17 +148,21 @@ function parallelStrings(board: Board): Arrangement[] {
   return found;
 }
 
+/** Strings between two wires, some one way round and some the other. */
 function backToBack(board: Board): Arrangement[] {
-  const pairs = board.branches.flatMap((one, index) =>
-    board.branches
-      .slice(index + 1)
-      .flatMap((other) => (one.from === other.to && one.to === other.from && one.from !== one.to ? [[one, other] as const] : [])),
-  );
-  if (pairs.length === 0 || pairs.length > 1) return [];
-  return pairs.map(
-    ([one, other]): Arrangement => ({
+  const pairs = new Map<string, Branch[]>();
+  for (const branch of board.branches) {
+    if (branch.from === branch.to) continue;
+    const key = [branch.from, branch.to].sort().join('\n');
+    pairs.set(key, [...(pairs.get(key) ?? []), branch]);
+  }
+  const both = [...pairs.values()].filter((group) => new Set(group.map(({ from }) => from)).size > 1);
+  // More such pairs are the wires of a matrix.
+  if (both.length !== 1) return [];
+  return both.map(
+    (group): Arrangement => ({
       code: 'back-to-back',
-      roles: { string: [one, other].flatMap((branch) => ledsOf(branch).map(({ ref }) => ref)) },
+      roles: { string: group.flatMap((branch) => ledsOf(branch).map(({ ref }) => ref)) },
       missing: [],
       unusual: [],
       estimate: null,

@@ -10,6 +10,8 @@ export const switchingArrangements: Recogniser = (board) => {
   const transistors: readonly Transistor[] = [...board.of('bjt'), ...board.of('mosfet')];
   const flashing = flasherOf(board, transistors);
   if (flashing) return [flashing];
+  const sinking = sinksOf(board, transistors);
+  if (sinking.length > 0) return sinking;
   const coils = new Set(board.of('inductor').flatMap(({ pins }) => pins.map((net) => board.wire(net))));
   return transistors.flatMap((part): Arrangement[] => {
     const loads = board
@@ -39,6 +41,46 @@ export const switchingArrangements: Recogniser = (board) => {
     ];
   });
 };
+
+/** About where a silicon transistor turns on, V. */
+const TURNS_ON_VOLTS = 0.65;
+
+/** A transistor with a sense resistor at its emitter, and a second one that takes its drive away by the drop over it. */
+function sinksOf(board: Board, transistors: readonly Transistor[]): readonly Arrangement[] {
+  return transistors.flatMap((one): Arrangement[] => {
+    const [drain, drive, source] = one.pins.map((net) => board.wire(net)) as [string, string, string];
+    const other = transistors.find(
+      (part) => isKind(part, 'bjt') && part !== one && board.wire(part.pins[1]) === source && board.wire(part.pins[0]) === drive,
+    );
+    if (!other) return [];
+    const senses = board.between(source, board.wire(other.pins[2])).filter((part) => isKind(part, 'resistor'));
+    if (senses.length === 0) return [];
+    const siemens = senses.reduce((sum, part) => sum + 1 / (part as PartOf<'resistor'>).ohms, 0);
+    const branches = board.branches.filter(({ from, to }) => from === drain || to === drain);
+    const leds = branches.flatMap(({ parts }) => parts.filter((part): part is PartOf<'led'> => isKind(part, 'led')));
+    const beside = Math.max(1, branches.length) * Math.max(1, ...leds.map(({ parallel = 1 }) => parallel));
+    const roles = rolesOf({
+      source: sources(board),
+      regulator: [one.ref],
+      switch: [other.ref],
+      sense: senses.map(({ ref }) => ref),
+      'base-resistor': resistorsOn(board, drive).filter((ref) => !senses.some((part) => part.ref === ref)),
+      string: leds.map(({ ref }) => ref),
+    });
+    return [
+      {
+        code: 'transistor-sink',
+        roles,
+        missing: missingOf(roles, ['base-resistor', 'string']),
+        unusual: [],
+        estimate: {
+          chipAmps: (TURNS_ON_VOLTS * siemens) / beside,
+          assumes: 'the second transistor turns on at 0.65 V: 0.65 V ÷ sense ohms',
+        },
+      },
+    ];
+  });
+}
 
 function resistorsOn(board: Board, net: string): readonly string[] {
   return refsOfKind({ parts: board.on(board.wire(net)) }, 'resistor');

@@ -7,11 +7,6 @@ export type Chemistry = 'alkaline' | 'zinc-carbon' | 'nimh' | 'lithium-coin' | '
 
 export const CHEMISTRIES = ['alkaline', 'zinc-carbon', 'nimh', 'lithium-coin', 'li-ion', 'lifepo4'] as const;
 
-/** Holds lithium: it burns, or is dangerous swallowed. */
-export function isLithium(chemistry: Chemistry | undefined): boolean {
-  return chemistry === 'lithium-coin' || isRechargeableLithium(chemistry);
-}
-
 /** Wants a protection against overcharge, deep discharge and shorts (IEC 62133-2). */
 export function isRechargeableLithium(chemistry: Chemistry | undefined): boolean {
   return chemistry === 'li-ion' || chemistry === 'lifepo4';
@@ -22,8 +17,12 @@ interface CellChemistry {
   readonly openVolts: readonly (readonly [number, number])[];
   /** [charge, factor] on the fresh resistance. */
   readonly ohmsFactor: readonly (readonly [number, number])[];
-  /** Below this under load a gadget counts as flat. */
+  /** Below this under load it is taken out or switched off. */
   readonly cutOffVolts: number;
+  readonly isRechargeable: boolean;
+  /** Its capacity is stated for a discharge over so many hours; at more it holds less, by a power of the ratio of currents. */
+  readonly statedHours: number;
+  readonly rateExponent: number;
   readonly sizes: Readonly<Record<string, { readonly ohms: number; readonly ampHours: number }>>;
   /** The size taken where none is given. */
   readonly usualSize: string;
@@ -48,6 +47,9 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
       [0, 4],
     ],
     cutOffVolts: 0.9,
+    isRechargeable: false,
+    statedHours: 100,
+    rateExponent: 0.17,
     sizes: {
       AAA: { ohms: 0.25, ampHours: 1.1 },
       AA: { ohms: 0.15, ampHours: 2.5 },
@@ -76,6 +78,9 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
       [0, 6],
     ],
     cutOffVolts: 0.9,
+    isRechargeable: false,
+    statedHours: 100,
+    rateExponent: 0.25,
     sizes: {
       AAA: { ohms: 0.7, ampHours: 0.45 },
       AA: { ohms: 0.5, ampHours: 0.9 },
@@ -99,6 +104,9 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
       [0, 2],
     ],
     cutOffVolts: 0.9,
+    isRechargeable: true,
+    statedHours: 5,
+    rateExponent: 0.03,
     sizes: {
       AAA: { ohms: 0.06, ampHours: 0.8 },
       AA: { ohms: 0.035, ampHours: 2 },
@@ -123,6 +131,9 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
       [0, 6],
     ],
     cutOffVolts: 2,
+    isRechargeable: false,
+    statedHours: 1000,
+    rateExponent: 0.03,
     sizes: {
       2450: { ohms: 10, ampHours: 0.6 },
       2430: { ohms: 12, ampHours: 0.28 },
@@ -150,6 +161,9 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
       [0, 1.8],
     ],
     cutOffVolts: 2.8,
+    isRechargeable: true,
+    statedHours: 5,
+    rateExponent: 0.02,
     sizes: {
       18650: { ohms: 0.05, ampHours: 2.5 },
       14500: { ohms: 0.09, ampHours: 0.75 },
@@ -176,6 +190,9 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
       [0, 2],
     ],
     cutOffVolts: 2.5,
+    isRechargeable: true,
+    statedHours: 5,
+    rateExponent: 0.02,
     sizes: {
       18650: { ohms: 0.05, ampHours: 1.5 },
       14500: { ohms: 0.08, ampHours: 0.6 },

@@ -30,7 +30,11 @@ const schema = z
     if (!chemistry || size === undefined || cellSize(chemistry, size) !== undefined) return;
     if (cellOhms !== undefined && (ampHours !== undefined || openVolts !== undefined)) return;
     const known = Object.keys(CELLS[chemistry].sizes).join(', ');
-    context.addIssue({ code: 'custom', path: ['size'], message: `no size “${size}” of ${chemistry} is known (${known}); state cellOhms and ampHours` });
+    context.addIssue({
+      code: 'custom',
+      path: ['size'],
+      message: `no size “${size}” of ${chemistry} is known (${known}); state cellOhms and ampHours`,
+    });
   });
 
 export type BatteryPart = z.infer<typeof schema>;
@@ -96,7 +100,7 @@ export const battery: DeviceDefinition<'battery', typeof schema> = {
 };
 
 /** Names that say chemistry and size at once. */
-const NAMED: readonly (readonly [RegExp, Chemistry, ((match: RegExpExecArray) => string)])[] = [
+const NAMED: readonly (readonly [RegExp, Chemistry, (match: RegExpExecArray) => string])[] = [
   [/^cr-?(\d{4})$/i, 'lithium-coin', (match) => match[1] as string],
   [/^(?:lr|ag|sr)-?(44|13)$/i, 'alkaline', () => 'LR44'],
   [/^lr-?6$/i, 'alkaline', () => 'AA'],
@@ -131,7 +135,8 @@ function read(words: readonly string[]): TypedPart | string {
     else if (series === undefined && /^\d{1,2}x?$/.test(lower)) series = Number.parseInt(lower, 10);
     else if (lower === 'x' || lower === '×' || lower === 'series') continue;
     else if (lower === '9v' || lower === '6lr61') isBlock = true;
-    else if (figure && 'value' in figure && figure.unit !== undefined && UNIT_FIELDS[figure.unit]) values[UNIT_FIELDS[figure.unit] as string] = figure.value;
+    else if (figure && 'value' in figure && figure.unit !== undefined && UNIT_FIELDS[figure.unit])
+      values[UNIT_FIELDS[figure.unit] as string] = figure.value;
     else leftover.push(word);
   }
   if (isBlock) [chemistry, named] = [BLOCK.chemistry, { chemistry: BLOCK.chemistry, size: BLOCK.size }];

@@ -43,7 +43,10 @@ export const dc: DeviceDefinition<'dc', typeof schema> = {
 
 function read(words: readonly string[]): TypedPart | string {
   const isFigure = (word: string) => readFigure(word) !== undefined;
-  const figures = readFigures(words.filter((word) => isFigure(word) || /^±/.test(word)), { volts: 'volts', ohms: 'ohms', percent: 'percent', amps: 'amps' });
+  const figures = readFigures(
+    words.filter((word) => isFigure(word) || /^±/.test(word)),
+    { volts: 'volts', ohms: 'ohms', percent: 'percent', amps: 'amps' },
+  );
   if (typeof figures === 'string') return figures;
   if (figures.volts === undefined) return 'its volts, as “5v”.';
   const names = words.filter((word) => !isFigure(word) && !/^±/.test(word));

@@ -24,7 +24,10 @@ interface Junction {
 }
 
 /** A junction at its temperature. */
-export function junctionLaw({ model, voltsShift = 0, voltsPerKelvin, breakdownVolts, breakdownOhms }: Junction, { celsius }: Surroundings): JunctionLaw {
+export function junctionLaw(
+  { model, voltsShift = 0, voltsPerKelvin, breakdownVolts, breakdownOhms }: Junction,
+  { celsius }: Surroundings,
+): JunctionLaw {
   return new JunctionLaw(model, {
     shiftVolts: voltsShift + (voltsPerKelvin ?? JUNCTION_VOLTS_PER_KELVIN) * (celsius - AMBIENT_CELSIUS),
     breakdownOhms: breakdownOhms ?? 1,

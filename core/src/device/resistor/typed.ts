@@ -60,7 +60,9 @@ function readBareDigits(digits: string, rest: readonly string[]): TypedPart | st
   if (!marked || marked.value === Number(digits)) return undefined;
   const isPreferred = (ohms: number) => COMMON_SERIES.includes(coarsestSeries(ohms) ?? 'none');
   if (!isPreferred(Number(digits))) return readCode([digits, ...rest]);
-  return isPreferred(marked.value) ? `${digits}: ohms, or what is printed on it? “${digits}r”, or “mark ${digits}” (${marked.text}).` : undefined;
+  return isPreferred(marked.value)
+    ? `${digits}: ohms, or what is printed on it? “${digits}r”, or “mark ${digits}” (${marked.text}).`
+    : undefined;
 }
 
 const COMMON_SERIES: readonly string[] = ['E3', 'E6', 'E12', 'E24'];

@@ -81,7 +81,9 @@ function read(words: readonly string[]): TypedPart | string {
   const at = words.findIndex((word) => word.toLowerCase() === 'ref');
   const reference = at === -1 ? undefined : words[at + 1];
   const refs = at === -1 ? [] : words.filter((word) => /^R\d{1,4}$/i.test(word)).map((word) => word.toUpperCase());
-  const others = words.filter((word, index) => !bodies.includes(word) && (at === -1 || (index !== at && index !== at + 1 && !/^R\d{1,4}$/i.test(word))));
+  const others = words.filter(
+    (word, index) => !bodies.includes(word) && (at === -1 || (index !== at && index !== at + 1 && !/^R\d{1,4}$/i.test(word))),
+  );
   const figures = readFigures(others, { amps: 'amps', volts: 'volts', percent: 'percent' });
   if (typeof figures === 'string') return figures;
   const { amps, volts, percent } = figures;

@@ -49,5 +49,11 @@ function read(words: readonly string[]): TypedPart | string {
   if (typeof figures === 'string') return figures;
   const { volts, watts, percent } = figures;
   if (volts === undefined) return 'its volts, as “5v1”.';
-  return { fields: { zenerVolts: volts, ...(watts !== undefined && { rated: { watts } }), ...(percent !== undefined && { tolerance: percent / 100 }) } };
+  return {
+    fields: {
+      zenerVolts: volts,
+      ...(watts !== undefined && { rated: { watts } }),
+      ...(percent !== undefined && { tolerance: percent / 100 }),
+    },
+  };
 }

@@ -130,7 +130,8 @@ export function heatPathOf(of: HeatPathOf): HeatPath {
   const rise = stretches.reduce((sum, { kelvin }) => sum + kelvin, 0);
   const junctionCelsius = end + rise;
   // Factors that have nothing to do with each other: of the sum each has its share, and their logarithms add as squares.
-  const factor = rise > 0 ? Math.exp(Math.hypot(...stretches.map(({ kelvin, resistance }) => (kelvin / rise) * Math.log(resistance.factor)))) : 1;
+  const factor =
+    rise > 0 ? Math.exp(Math.hypot(...stretches.map(({ kelvin, resistance }) => (kelvin / rise) * Math.log(resistance.factor)))) : 1;
   const above = Math.hypot(2 * (read?.uncertainty ?? 0), rise * (factor - 1));
   const below = Math.hypot(2 * (read?.uncertainty ?? 0), rise * (1 - 1 / factor));
   const dominant = stretches.reduce((most, each) => (each.kelvin > most.kelvin ? each : most));

@@ -53,8 +53,10 @@ describe('a soak', () => {
   const one = (seconds: number) => 71 - 49 * Math.exp(-seconds / 400);
   const two = (seconds: number) => 71 - 20 * Math.exp(-seconds / 60) - 29 * Math.exp(-seconds / 900);
 
-  const rising = (end: number, slow: number, fast = 1, share = 0) => (seconds: number) =>
-    end - (end - 22) * (share * Math.exp(-seconds / fast) + (1 - share) * Math.exp(-seconds / slow));
+  const rising =
+    (end: number, slow: number, fast = 1, share = 0) =>
+    (seconds: number) =>
+      end - (end - 22) * (share * Math.exp(-seconds / fast) + (1 - share) * Math.exp(-seconds / slow));
   const fitted = (points: readonly SoakPoint[]) => {
     const fit = fitSoak(points);
     return fit?.outcome === 'fitted' ? fit : undefined;

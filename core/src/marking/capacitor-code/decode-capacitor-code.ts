@@ -9,7 +9,20 @@ interface Found {
 
 const PREFIXES: Readonly<Record<string, number>> = { p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3 };
 /** Rated direct volts by letter within a decade (EIA-198 style, `2A` is 100 V). */
-const VOLT_LETTERS: Readonly<Record<string, number>> = { A: 1, B: 1.25, C: 1.6, D: 2, E: 2.5, F: 3.15, G: 4, H: 5, J: 6.3, K: 8, V: 3.5, W: 4.5 };
+const VOLT_LETTERS: Readonly<Record<string, number>> = {
+  A: 1,
+  B: 1.25,
+  C: 1.6,
+  D: 2,
+  E: 2.5,
+  F: 3.15,
+  G: 4,
+  H: 5,
+  J: 6.3,
+  K: 8,
+  V: 3.5,
+  W: 4.5,
+};
 /** Of small tantalum bodies, one letter for the volts. */
 const TANTALUM_VOLTS: Readonly<Record<string, number>> = { G: 4, J: 6.3, A: 10, C: 16, D: 20, E: 25, V: 35, T: 50 };
 /** From here on three digits and a letter are a tantalum body’s, F: no film is as large. */
@@ -97,7 +110,8 @@ function tantalumOf(code: string, safety: string | undefined, volts: number | un
 
 /** `220 25V`: an electrolytic prints microfarads as they are. */
 function electrolyticOf(code: string, safety: string | undefined, volts: number | undefined): readonly Found[] | undefined {
-  if (safety !== undefined || volts === undefined || !ELECTROLYTIC_VOLTS.includes(volts) || !/^\d{1,5}(?:[.,]\d)?$/.test(code)) return undefined;
+  if (safety !== undefined || volts === undefined || !ELECTROLYTIC_VOLTS.includes(volts) || !/^\d{1,5}(?:[.,]\d)?$/.test(code))
+    return undefined;
   const micro = Number(code.replace(',', '.'));
   // What is no preferred value is three digits of a code: 104, 473.
   const series = coarsestSeries(micro);

@@ -39,7 +39,9 @@ export const capacitorClassRule: SafetyRule = (judged) => {
 function placeOf({ ref, pins }: PartOf<'capacitor'>, path: SupplyPath, { circuit, solution }: Judged): ClassPlace | undefined {
   const [a, b] = pins;
   const lines = path.pins;
-  const touchable = (circuit.construction?.touchable ?? []).filter((net) => circuit.parts.some((part) => (part.pins as readonly string[]).includes(net)));
+  const touchable = (circuit.construction?.touchable ?? []).filter((net) =>
+    circuit.parts.some((part) => (part.pins as readonly string[]).includes(net)),
+  );
   const isTouched = (net: string) => touchable.some((other) => path.isOneLine(net, other));
   if (isTouched(a) !== isTouched(b)) return 'to what can be touched';
   const on = (net: string) => lines.filter((pin) => path.isOnLine(net, pin));
@@ -56,6 +58,7 @@ function placeOf({ ref, pins }: PartOf<'capacitor'>, path: SupplyPath, { circuit
 function conductsBothWays(parts: readonly Part[], ref: string, net: string): boolean {
   const junctions = parts.filter((part) => part.ref !== ref && (part.pins as readonly string[]).includes(net));
   if (junctions.some((part) => isKind(part, 'bridge') && part.pins.indexOf(net) < 2)) return true;
-  const at = (pin: number) => junctions.some((part) => (isKind(part, 'diode') || deviceOf(part.kind).chips !== undefined) && part.pins[pin] === net);
+  const at = (pin: number) =>
+    junctions.some((part) => (isKind(part, 'diode') || deviceOf(part.kind).chips !== undefined) && part.pins[pin] === net);
   return at(0) && at(1);
 }

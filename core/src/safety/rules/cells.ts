@@ -1,7 +1,7 @@
 import { type Circuit, partsOfKind, withFields } from '../../circuit/index.ts';
 import { type BatteryPart, cellOf, isRechargeableLithium, typicalCell } from '../../device/index.ts';
 import type { Solution } from '../../solve/index.ts';
-import { type Answers, answersOf, cannotTell, CLEAR, type Judged, type SafetyRule, speaks } from '../rule.ts';
+import { type Answers, answersOf, CLEAR, cannotTell, type Judged, type SafetyRule, speaks } from '../rule.ts';
 
 /** Cells that can burn, cells that do not belong together, and cells that something charges. */
 export const cellsRule: SafetyRule = (judged) => {

@@ -1,5 +1,5 @@
-import { partOf } from '../../circuit/index.ts';
 import { TOUCH_VOLTS } from '../../caution/index.ts';
+import { partOf } from '../../circuit/index.ts';
 import { reachOf } from '../discharge-reach.ts';
 import { answersOf, CLEAR, type SafetyRule, speaks } from '../rule.ts';
 
@@ -19,7 +19,8 @@ export const dischargeRule: SafetyRule = ({ circuit, mains, solution, discharges
       const at = mains && hasPlug ? reachOf(circuit, mains.source.part, store, solution) : 'inside';
       const limitSeconds = at === 'plug' ? PLUG_SECONDS : INSIDE_SECONDS;
       const facts = { about: 'stored', volts: fromVolts, farads, at, limitSeconds } as const;
-      if (bleederOhms === undefined) return speaks({ code: 'no-bleeder', severity: 'unsafe', ref, facts: { ...facts, seconds: undefined } });
+      if (bleederOhms === undefined)
+        return speaks({ code: 'no-bleeder', severity: 'unsafe', ref, facts: { ...facts, seconds: undefined } });
       if (secondsTo34 <= limitSeconds) return CLEAR;
       return speaks({ code: 'slow-bleeder', severity: 'caution', ref, facts: { ...facts, seconds: secondsTo34 } });
     }),

@@ -1,4 +1,4 @@
-import { cannotTell, CLEAR, type SafetyRule, speaks } from '../rule.ts';
+import { CLEAR, cannotTell, type SafetyRule, speaks } from '../rule.ts';
 import { isFuse } from '../supply-path.ts';
 
 /** What ends a short: a fuse or fusible resistor that the whole current of mains passes, in its live lead. */

@@ -1,5 +1,5 @@
 import { freshRef, withPart } from '../../circuit/index.ts';
-import { type Answers, answersOf, cannotTell, CLEAR, type Judged, type SafetyRule, speaks } from '../rule.ts';
+import { type Answers, answersOf, CLEAR, cannotTell, type Judged, type SafetyRule, speaks } from '../rule.ts';
 
 /** A person between two hands for the currents of touching (IEC 60990, at mains frequency), ohm. */
 const PERSON_OHMS = 2000;

@@ -1,7 +1,7 @@
-import { isKind } from '../../device/index.ts';
 import { partOf } from '../../circuit/index.ts';
+import { isKind } from '../../device/index.ts';
 import type { Severity } from '../finding.ts';
-import { type Answers, answersOf, cannotTell, CLEAR, type Judged, type SafetyRule, speaks } from '../rule.ts';
+import { type Answers, answersOf, CLEAR, cannotTell, type Judged, type SafetyRule, speaks } from '../rule.ts';
 import type { FaultOutcome, FaultStress } from '../single-faults.ts';
 
 /** From here on what a fault does to another part is more than a shorter life: by what it is that goes over its limit. */

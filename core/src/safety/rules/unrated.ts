@@ -1,6 +1,6 @@
 import { TOUCH_VOLTS } from '../../caution/index.ts';
 import { hasSafetyClass, isKind, type Part, ratedResistorWatts } from '../../device/index.ts';
-import { type Answers, answersOf, cannotTell, CLEAR, type Judged, type SafetyRule, speaks } from '../rule.ts';
+import { type Answers, answersOf, CLEAR, cannotTell, type Judged, type SafetyRule, speaks } from '../rule.ts';
 
 /** A resistor below this size bears fewer volts than watts and ohms make one think: its film flashes over, W. */
 const SMALL_WATTS = 0.5;

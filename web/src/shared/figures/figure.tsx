@@ -40,5 +40,7 @@ export function figureText(value: number | Uncertain, unit: Unit): string {
 
 /** A multiple of a rating: 1.18×. */
 export function multipleText(ratio: number): string {
-  return `${ratio < 10 ? ratio.toFixed(2) : ratio.toFixed(1)}×`;
+  // What rounds to nothing has no sign.
+  const text = ratio < 10 ? ratio.toFixed(2) : ratio.toFixed(1);
+  return `${text.replace(/^-(?=0\.?0*$)/, '')}×`;
 }

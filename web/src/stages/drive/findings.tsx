@@ -24,33 +24,33 @@ export function Findings({ judgement: { findings, undecided }, onPoint }: Findin
             const { code, severity, ref, facts } = finding;
             const [text, mend] = [sayFinding(finding), sayRemedy(finding)];
             return (
-            <li
-              key={`${code} ${ref} ${facts.about} ${text}`}
-              className="flex items-start gap-2.5 border-b border-rule py-1"
-              onPointerEnter={() => onPoint(ref)}
-              onPointerLeave={() => onPoint(undefined)}
-              onFocus={() => onPoint(ref)}
-              onBlur={() => onPoint(undefined)}
-            >
-              <span className="pt-0.5">
-                <LevelMark level={severity === 'unsafe' ? 'over' : severity === 'caution' ? 'caution' : 'none'} />
-              </span>
-              <span>
-                <span className={severity === 'unsafe' ? 'text-brick' : ''}>{text}</span>{' '}
-                {/* What is urgent says at once what the remedy is; the rest does on asking, so that all of it is one look. */}
-                {severity === 'unsafe' && <br />}
-                {severity === 'unsafe' && <span className="text-12 text-quiet">{mend} </span>}
-                <Popover
-                  label={`Why: ${shortFinding({ code })}`}
-                  trigger={<span className="text-12 text-petrol underline">{severity === 'unsafe' ? 'why' : 'why, and the remedy'}</span>}
-                >
-                  <p className="max-w-[320px]">{findingSource({ code })}</p>
-                  <p className="mt-2 max-w-[320px]">
-                    <b className="font-[650]">Remedy:</b> {mend}
-                  </p>
-                </Popover>
-              </span>
-            </li>
+              <li
+                key={`${code} ${ref} ${facts.about} ${text}`}
+                className="flex items-start gap-2.5 border-b border-rule py-1"
+                onPointerEnter={() => onPoint(ref)}
+                onPointerLeave={() => onPoint(undefined)}
+                onFocus={() => onPoint(ref)}
+                onBlur={() => onPoint(undefined)}
+              >
+                <span className="pt-0.5">
+                  <LevelMark level={severity === 'unsafe' ? 'over' : severity === 'caution' ? 'caution' : 'none'} />
+                </span>
+                <span>
+                  <span className={severity === 'unsafe' ? 'text-brick' : ''}>{text}</span>{' '}
+                  {/* What is urgent says at once what the remedy is; the rest does on asking, so that all of it is one look. */}
+                  {severity === 'unsafe' && <br />}
+                  {severity === 'unsafe' && <span className="text-12 text-quiet">{mend} </span>}
+                  <Popover
+                    label={`Why: ${shortFinding({ code })}`}
+                    trigger={<span className="text-12 text-petrol underline">{severity === 'unsafe' ? 'why' : 'why, and the remedy'}</span>}
+                  >
+                    <p className="max-w-[320px]">{findingSource({ code })}</p>
+                    <p className="mt-2 max-w-[320px]">
+                      <b className="font-[650]">Remedy:</b> {mend}
+                    </p>
+                  </Popover>
+                </span>
+              </li>
             );
           })}
         </ul>

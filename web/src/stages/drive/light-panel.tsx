@@ -3,11 +3,11 @@ import {
   type DriveDetails,
   flickerSum,
   type LedDetails,
-  type SupplyDetails,
   lifeSum,
   lumensSum,
   readLightSum,
   runtimeSum,
+  type SupplyDetails,
 } from '@mindful-probe/core';
 import { Fragment } from 'react';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
@@ -37,7 +37,8 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
           <dt className="text-quiet">Light</dt>
           <dd>
             about <b className="font-figures">{Number(sum('value').toPrecision(2))} lm</b>, between {Number(sum('low').toPrecision(2))} and{' '}
-            {Number(sum('high').toPrecision(2))}, by what is usual for the colour{supply && perWatt(sum('value'), supply)} {led.lumens && <SumLink sum={lumensSum(led.lumens)} />}
+            {Number(sum('high').toPrecision(2))}, by what is usual for the colour{supply && perWatt(sum('value'), supply)}{' '}
+            {led.lumens && <SumLink sum={lumensSum(led.lumens)} />}
           </dd>
         </>
       )}

@@ -1,4 +1,6 @@
 import {
+  CELL_CAUTIONS,
+  chemistriesOf,
   compareClaims,
   completeInLine,
   dangersOf,
@@ -87,6 +89,15 @@ function PoweringSection({ specimen }: { readonly specimen: Specimen }) {
         )}{' '}
         Local codes, licensed practice and the makers of the parts go first.
       </p>
+      {chemistriesOf(specimen).map((chemistry) => (
+        <ul key={chemistry} aria-label={`Cautions of ${chemistry} cells`} className="mt-1">
+          {CELL_CAUTIONS[chemistry].map((caution) => (
+            <li key={caution}>
+              <b className="font-[650]">{chemistry}</b>: {caution}
+            </li>
+          ))}
+        </ul>
+      ))}
     </section>
   );
 }

@@ -6,19 +6,24 @@ import remarkGfm from 'remark-gfm';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
+import { useDriveDetails } from '../../shared/worker/use-analysis.ts';
 
 /** Text from the facts in the order of the work, with room for one's own words, and the ways out. */
 export function WriteUpStage() {
-  const { specimen, analysis, id, waiting } = useOpenSpecimen();
-  const sections = useMemo(
-    () =>
-      writeUpSections({
-        specimen,
-        ...(analysis?.found.ok && { found: analysis.found.value }),
-        ...(analysis?.after?.ok && { after: analysis.after.value }),
-      }),
-    [specimen, analysis],
-  );
+  const { specimen, analysis, id, entries, waiting } = useOpenSpecimen();
+  const isBack = specimen.proof?.verdict === 'back';
+  const { details } = useDriveDetails(id, entries, isBack ? 0 : specimen.reworks.length);
+  const sections = useMemo(() => {
+    const judgement = isBack ? analysis?.judged : (analysis?.afterJudged ?? analysis?.judged);
+    return writeUpSections({
+      specimen,
+      ...(analysis?.found.ok && { found: analysis.found.value }),
+      ...(analysis?.after?.ok && { after: analysis.after.value }),
+      ...(analysis?.predicted?.ok && { predicted: analysis.predicted.value }),
+      ...(judgement && { judgement }),
+      ...(details && { details }),
+    });
+  }, [specimen, analysis, details, isBack]);
   return (
     <>
       <StageHeader
