@@ -79,7 +79,7 @@ export function parseReading(words: readonly string[], context: BenchContext): B
   if (figures.length === 0) return undefined;
   const refusal = refusalOf(figures, placed.place, condition, context);
   if (refusal) return unread(refusal);
-  const state = condition.state ?? (condition.supplied ? 'dead' : stateOf(figures, context));
+  const state = condition.state ?? (condition.supplied ? 'dead' : stateOf(figures, place, context));
   return entry(meaningOf(placed, figures, context, condition, state), {
     kind: 'reading',
     place: placed.place,
@@ -242,11 +242,11 @@ function takeUncertainty(word: string, figures: ReadingFigure[]): string | undef
 }
 
 /** Amps and watts flow live only; volts may be what a store still holds. */
-function stateOf(figures: readonly ReadingFigure[], { benchState, specimen }: BenchContext): BenchState | undefined {
+function stateOf(figures: readonly ReadingFigure[], place: Place, { benchState, specimen }: BenchContext): BenchState | undefined {
   if (!figures.some(({ unit }) => isLiveUnit(unit))) return undefined;
   const areVolts = figures.every(({ unit }) => unit === 'volts');
-  // Who has just said that it is dead reads what is left.
-  if (areVolts && benchState === 'dead' && specimen.benchStateSaid) return 'dead';
+  // Who has just said that it is dead reads what a store has left, or cells with nothing on them; other volts are there only live.
+  if (areVolts && benchState === 'dead' && specimen.benchStateSaid && holdsVolts(place, specimen)) return 'dead';
   return benchState === 'charged' && figures.every(({ unit }) => unit === 'volts') ? 'charged' : 'live';
 }
 
@@ -273,6 +273,12 @@ function meaningOf(
   const means = derived(placed.place, figures, context);
   const where = condition.chip && placed.place.at === 'part' ? `one chip of ${placed.place.ref}` : placed.words;
   return `${where}: ${said.join(', ')}${tail.length > 0 ? `, ${tail.join(', ')}` : ''}${means ? ` → ${means}` : ''}`;
+}
+
+/** A store or a cell, which has volts while nothing else has. */
+function holdsVolts(place: Place, { circuit }: BenchContext['specimen']): boolean {
+  const part = place.at === 'part' ? circuit.parts.find(({ ref }) => ref === place.ref) : undefined;
+  return part !== undefined && (deviceOf(part.kind).storesBehindOhms !== undefined || deviceOf(part.kind).source?.isCell === true);
 }
 
 /** Of volts while it is dead: of a source those with nothing on it, of anything else what a store has left. */

@@ -44,7 +44,7 @@ export function heatSum({ ref, heat }: Pick<LedDetails, 'ref' | 'heat'>): Sum {
       ...heat.stretches.map(
         ({ from, to, resistance, watts, kelvin }): SumLine => ({
           what: `${from} to ${to}: ${resistance.source}, within a factor of ${resistance.factor}`,
-          sum: `${resistance.kelvinPerWatt} K/W × ${say(watts, 'watts')}`,
+          sum: `${Number(resistance.kelvinPerWatt.toPrecision(3))} K/W × ${say(watts, 'watts')}`,
           result: `${kelvin.toPrecision(2)} K`,
         }),
       ),

@@ -3,7 +3,7 @@ import { decodeMarking } from '../../marking/index.ts';
 import { formatEngineering, readFigure } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { partBase, twoPins } from '../part-base.ts';
-import { statedRatings } from '../rating.ts';
+import { statedLimit, statedRatings } from '../rating.ts';
 import { leads } from '../symbol.ts';
 
 const schema = z.strictObject({
@@ -32,7 +32,10 @@ export function isElectrolytic(part: Pick<CapacitorPart, 'farads' | 'rated'>): b
   return part.farads >= ELECTROLYTIC_FARADS && !hasSafetyClass(part);
 }
 
-/** A capacitance behind a series resistance; open to direct current. */
+/**
+ * A capacitance behind a series resistance; open to direct current. Volts of one with a safety class are rms of mains, those
+ * of others the highest (IEC 60384-14, IEC 60384-1).
+ */
 export const capacitor: DeviceDefinition<'capacitor', typeof schema> = {
   kind: 'capacitor',
   name: 'capacitor',
@@ -44,7 +47,10 @@ export const capacitor: DeviceDefinition<'capacitor', typeof schema> = {
   symbol: [leads(4), { d: 'M-4 -13V13M4 -13V13', fill: 'none' }],
   typed: { letter: 'C', words: ['capacitor'], example: 'C1 334 X2', read },
   toleranced: (part) => ({ field: 'farads', usual: isElectrolytic(part) ? 0.2 : 0.1 }),
-  ratings: ({ rated }) => statedRatings(rated),
+  ratings: (part) =>
+    statedRatings(part.rated).map((rating) =>
+      rating.of === 'volts' && hasSafetyClass(part) ? { ...rating, limit: statedLimit(Math.SQRT2 * rating.limit.value) } : rating,
+    ),
   storesBehindOhms: ({ ohms = 0 }) => ohms,
   fails: ['drift', 'open', 'short'],
 };

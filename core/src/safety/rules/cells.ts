@@ -31,7 +31,14 @@ const NIMH_HOURS = 10;
 
 function charging(part: BatteryPart, { circuit, solution, solve }: Judged): Answers {
   const { ref, chemistry, series = 1, parallel = 1 } = part;
-  const amps = chargeAmps(ref, solution) / parallel;
+  // A charger goes on with the thing switched off, when nothing else takes its current.
+  const off = withSwitchesOpen(circuit);
+  const solvedIn = (changed: Circuit) => {
+    const solved = solve(changed);
+    return solved.ok ? [solved.value.solution] : [];
+  };
+  const states = [solution, ...(off === circuit ? [] : solvedIn(off))];
+  const amps = Math.max(...states.map((state) => chargeAmps(ref, state))) / parallel;
   const finding = (why: 'primary' | 'no charger' | 'over full' | 'fast', severity: 'unsafe' | 'caution', cellVolts?: number) =>
     speaks({
       code: 'charging-cells',
@@ -39,20 +46,26 @@ function charging(part: BatteryPart, { circuit, solution, solve }: Judged): Answ
       ref,
       facts: { about: 'charging', amps, why, ...(cellVolts !== undefined && { cellVolts }) },
     });
-  if (isRechargeableLithium(chemistry) && chemistry) {
+  if (chemistry && isRechargeableLithium(chemistry)) {
     // What charges goes on until the cells are full, and must stop there.
     const full = typicalCell(chemistry, undefined, 1).openVolts;
-    const solved = solve(withFields(circuit, ref, { openVolts: full, charge: 1 }));
-    const over = solved.ok ? chargeAmps(ref, solved.value.solution) / parallel : 0;
-    if (over > CHARGE_AMPS) {
-      const volts = solved.ok ? (solved.value.solution.parts[ref]?.volts.avg ?? 0) / series : full;
-      return finding('over full', 'unsafe', Math.max(volts, full));
-    }
+    const fulls = [circuit, ...(off === circuit ? [] : [off])].flatMap((state) =>
+      solvedIn(withFields(state, ref, { openVolts: full, charge: 1 })),
+    );
+    const over = fulls.find((state) => chargeAmps(ref, state) / parallel > CHARGE_AMPS);
+    if (over) return finding('over full', 'unsafe', Math.max(full, (over.parts[ref]?.volts.avg ?? 0) / series));
     return amps > CHARGE_AMPS ? finding('no charger', 'unsafe') : CLEAR;
   }
   if (!(amps > CHARGE_AMPS)) return CLEAR;
   if (chemistry === 'nimh') return amps > cellOf(part).ampHours / NIMH_HOURS ? finding('fast', 'caution') : CLEAR;
   return chemistry === undefined ? CLEAR : finding('primary', 'unsafe');
+}
+
+function withSwitchesOpen(circuit: Circuit): Circuit {
+  return partsOfKind(circuit, 'switch').reduce(
+    (open, part) => (part.closed === false ? open : withFields(open, part.ref, { closed: false })),
+    circuit,
+  );
 }
 
 /** Into its plus, on average. */

@@ -32,7 +32,7 @@ export function HeatPanel({ led: { ref, heat, junctionLimit, drift }, soaks, ear
                   </span>
                   <span aria-hidden className="my-0.5 block h-0 border-t border-ink" />
                   <span className="font-figures">
-                    {stretch.resistance.kelvinPerWatt} K/W × {figureText(stretch.watts, 'watts')}
+                    {Number(stretch.resistance.kelvinPerWatt.toPrecision(3))} K/W × {figureText(stretch.watts, 'watts')}
                   </span>
                 </span>
               )}

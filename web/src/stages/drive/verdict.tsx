@@ -45,7 +45,7 @@ export function Verdict({ appraisal, after, judgement, rework }: VerdictProps) {
               level={hardest.level}
               figure={multipleText(hardest.ratio.value)}
               name={`${hardest.ref} average`}
-              limit={`of ${figureText(hardest.limit.value, 'amps')}${hardest.limit.assumed ? ', usual' : ''}`}
+              limit={`of ${figureText(hardest.limit.value, 'amps')}${hardest.limit.assumed ? ', usual' : ''}${hardest.level === 'at' ? ': at its rating' : ''}`}
               sum={ledCurrentSum(appraisal, hardest.ref)}
             />
             <FigureBlock
