@@ -51,6 +51,62 @@ describe('runtime', () => {
   });
 });
 
+describe('cells that nothing cuts off', () => {
+  const key = (fields: object) => {
+    const parsed = parseCircuit({
+      format: 'mindful-probe.circuit',
+      version: 1,
+      parts: [
+        { ref: 'B1', kind: 'battery', pins: ['p', 'm'], ...fields },
+        { ref: 'D1', kind: 'led', pins: ['p', 'm'], colour: 'white' },
+      ],
+    });
+    if (!parsed.ok) throw new Error(parsed.error.message);
+    return parsed.value;
+  };
+
+  it('fade: two coin cells on a white LED give half their current for an hour or two, and not for no time', () => {
+    const runtime = dischargeRuntime(key({ chemistry: 'lithium-coin', size: '2032', series: 2 }), 'D1');
+    if (!runtime.ok) throw new Error(runtime.error.message);
+    expect(runtime.value.endedBy).toBe('half-light');
+    expect(runtime.value.hours).toBeGreaterThan(1.5);
+    expect(runtime.value.hours).toBeLessThan(3);
+  });
+
+  it('hold less at a higher rate: three alkaline cells give less than four times as long at a quarter of the current', () => {
+    const hoursOf = (ohms: number) => {
+      const circuit = key({ chemistry: 'alkaline', size: 'AA', series: 3 });
+      const parts = [
+        ...circuit.parts.slice(0, 1),
+        { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms },
+        { ...circuit.parts[1], pins: ['a', 'm'] },
+      ];
+      const parsed = parseCircuit({ ...circuit, parts });
+      const runtime = parsed.ok ? dischargeRuntime(parsed.value, 'D1') : undefined;
+      if (!runtime?.ok) throw new Error('no runtime');
+      const { hours, points } = runtime.value;
+      return {
+        hours,
+        amps: points.reduce((sum, { packAmps }) => sum + packAmps, 0) / points.length,
+        spent: 1 - (points.at(-1)?.charge ?? 0),
+      };
+    };
+    const [hard, soft] = [hoursOf(5), hoursOf(200)];
+    const held = ({ hours, amps, spent }: typeof hard) => (hours * amps) / spent;
+    expect(held(hard) / held(soft)).toBeLessThan(0.85);
+    expect(held(soft)).toBeCloseTo(2.5, 0);
+  });
+
+  it('of a size that is not known are refused', () => {
+    const parsed = parseCircuit({
+      format: 'mindful-probe.circuit',
+      version: 1,
+      parts: [{ ref: 'B1', kind: 'battery', pins: ['p', 'm'], chemistry: 'alkaline', size: 'XXL' }],
+    });
+    expect(parsed).toMatchObject({ ok: false, error: { message: expect.stringContaining('AA') } });
+  });
+});
+
 describe('a runtime as a document', () => {
   const circuitOf = (...parts: unknown[]) => {
     const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });

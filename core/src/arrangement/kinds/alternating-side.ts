@@ -23,15 +23,15 @@ const LOW_OHMS = 1000;
 
 export function alternatingSide(board: Board, source: PartOf<'ac'>, rectifier: Rectifier | undefined): AlternatingSide {
   const lines = source.pins.map((net) => board.wire(net)) as [string, string];
-  const wires = alternatingWires(board, lines);
+  const wires = alternatingWires(board, lines, rectifier);
   const isIn = (part: Part) => (part.pins as readonly string[]).every((net) => wires.has(board.wire(net)));
   const stores = board.of('capacitor');
   const inside = stores.filter((part) => isIn(part) && !isAcrossLines(board, part, lines));
   const resistors = board.of('resistor').filter((part) => isIn(part) && !isAcrossLines(board, part, lines));
-  const droppers = inside.filter((part) => carries(board, source, part, inside));
+  const droppers = inside.filter((part) => carries(board, source, part, inside, inside));
   const overDropper = ({ pins, ohms }: PartOf<'resistor'>) => ohms >= BLEEDER_OHMS && bridges(board, pins, droppers);
   const bleeders = resistors.filter(overDropper).map(({ ref }) => ref);
-  const series = resistors.filter((part) => !overDropper(part) && carries(board, source, part, resistors));
+  const series = resistors.filter((part) => !overDropper(part) && carries(board, source, part, resistors, inside));
   const isFed = (part: PartOf<'capacitor'>) => {
     const ends = part.pins.map((net) => board.wire(net));
     const rails = rectifier ? [rectifier.plus, rectifier.minus] : [];
@@ -45,7 +45,7 @@ export function alternatingSide(board: Board, source: PartOf<'ac'>, rectifier: R
  * The wires on which current goes to and fro: the source's, those that junctions take current from and give it to, and what
  * only resistors, coils and capacitors join to these.
  */
-function alternatingWires(board: Board, lines: readonly string[]): ReadonlySet<string> {
+function alternatingWires(board: Board, lines: readonly string[], rectifier: Rectifier | undefined): ReadonlySet<string> {
   const gives = new Set<string>();
   const takes = new Set<string>();
   const junctions = new Set<string>();
@@ -54,8 +54,11 @@ function alternatingWires(board: Board, lines: readonly string[]): ReadonlySet<s
     gives.add(board.wire(cathode));
     junctions.add(board.wire(anode)).add(board.wire(cathode));
   };
+  // LEDs behind a rectifier are its load: they give nothing back to what feeds them.
+  const isRectified = board.of('bridge').length + board.of('diode').length > 0;
   for (const part of board.circuit.parts) {
-    if (isKind(part, 'diode') || isKind(part, 'zener') || isKind(part, 'led')) junction(part.pins[0], part.pins[1]);
+    if (isKind(part, 'led') && isRectified) for (const net of part.pins) junctions.add(board.wire(net));
+    else if (isKind(part, 'diode') || isKind(part, 'zener') || isKind(part, 'led')) junction(part.pins[0], part.pins[1]);
     else if (isKind(part, 'bridge')) {
       const [one, other, plus, minus] = part.pins;
       for (const ac of [one, other]) {
@@ -67,7 +70,12 @@ function alternatingWires(board: Board, lines: readonly string[]): ReadonlySet<s
     }
   }
   // A net inside a string is passed from junction to junction: only what a line's own parts reach counts.
-  const both = [...junctions].filter((wire) => gives.has(wire) && takes.has(wire) && board.on(wire).some(isPassive));
+  const both = new Set([...junctions].filter((wire) => gives.has(wire) && takes.has(wire) && board.on(wire).some(isPassive)));
+  // A single diode lets current through one way; the end that is not its load's is on this side all the same.
+  for (const part of board.circuit.parts.filter(({ ref }) => rectifier?.refs.includes(ref))) {
+    for (const wire of (part.pins as readonly string[]).map((net) => board.wire(net)))
+      if (wire !== rectifier?.plus && wire !== rectifier?.minus) both.add(wire);
+  }
   const wires = new Set<string>(lines);
   for (let grew = true; grew; ) {
     grew = false;
@@ -77,7 +85,7 @@ function alternatingWires(board: Board, lines: readonly string[]): ReadonlySet<s
         [a, b],
         [b, a],
       ] as const) {
-        if (!wires.has(here) || wires.has(there) || (junctions.has(there) && !both.includes(there))) continue;
+        if (!wires.has(here) || wires.has(there) || (junctions.has(there) && !both.has(there))) continue;
         wires.add(there);
         grew = true;
       }
@@ -112,7 +120,7 @@ function isAcrossLines(board: Board, part: PartOf<'capacitor'> | PartOf<'resisto
 }
 
 /** The current passes a part, or it and those beside it, where without them nothing joins the two lines any more. */
-function carries(board: Board, source: Part, part: Part, alike: readonly Part[]): boolean {
+function carries(board: Board, source: Part, part: Part, alike: readonly Part[], stores: readonly Part[]): boolean {
   const ends = (one: Part) =>
     (one.pins as readonly string[])
       .map((net) => board.wire(net))
@@ -123,7 +131,7 @@ function carries(board: Board, source: Part, part: Part, alike: readonly Part[])
   const isWay = (other: Part) =>
     !beside.has(other) &&
     other !== source &&
-    !(isKind(other, 'resistor') && other.ohms >= BLEEDER_OHMS && bridges(board, other.pins, [...beside]));
+    !(isKind(other, 'resistor') && other.ohms >= BLEEDER_OHMS && bridges(board, other.pins, stores));
   const seen = new Set([board.wire(source.pins[0])]);
   const rest = board.circuit.parts.filter((other) => isWay(other) && !isSideways(board, other, source));
   for (let grew = true; grew; ) {

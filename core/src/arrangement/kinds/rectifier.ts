@@ -1,4 +1,4 @@
-import { isKind, type PartOf } from '../../device/index.ts';
+import { isKind, type Part, type PartOf } from '../../device/index.ts';
 import type { Board } from '../board.ts';
 
 /** What turns alternating current into one direction. */
@@ -55,10 +55,15 @@ function single(board: Board): Rectifier | undefined {
   const diode = diodes.find((part) => !isAcross(board, part) && isOnLine(part)) ?? diodes.find((part) => !isAcross(board, part));
   if (!diode || !source) return undefined;
   const [anode, cathode] = diode.pins.map((net) => board.wire(net)) as [string, string];
-  // Its load returns to the line that it is not in.
-  const back = lines.find((wire) => wire !== anode && wire !== cathode) ?? lines[1] ?? '';
-  const isForward = !lines.includes(cathode);
-  return { refs: [diode.ref], fullWave: false, plus: isForward ? cathode : back, minus: isForward ? back : anode };
+  const isLoad = (part: Part) => isKind(part, 'capacitor') || isKind(part, 'led');
+  // Its load lies between one of its ends and the line that it returns to.
+  const returns = (end: string) => lines.find((line) => line !== end && board.between(end, line).some(isLoad));
+  const [behind, before] = [returns(cathode), returns(anode)];
+  if (behind !== undefined || before === undefined) {
+    const back = behind ?? board.branches.find(({ from }) => from === cathode)?.to ?? lines.find((wire) => wire !== anode) ?? '';
+    return { refs: [diode.ref], fullWave: false, plus: cathode, minus: back };
+  }
+  return { refs: [diode.ref], fullWave: false, plus: before, minus: anode };
 }
 
 /** A diode across LEDs guards them from reverse voltage, and rectifies nothing. */
