@@ -51,6 +51,12 @@ const ATTEMPTS = 4;
 /** Steps are this much finer from the second attempt on. */
 const FINER = 4;
 const PLAIN_PERIODS = 25;
+/** A state of which a period keeps all but this share is emptied by nothing: a bleeder of days keeps less. */
+const ONE_WAY = 1e-7;
+/** Filled when a period adds less than this share; halved so often at the most, with periods for the rest to follow. */
+const FILLED = 1e-4;
+const HALVINGS = 14;
+const SETTLING_PERIODS = 2;
 
 /** Steps that figures want of a period whose shortest source has this frequency, Hz. */
 export function figureSteps(hertz: number, finer = 1): { readonly longestSeconds: number; readonly fineness: Fineness } {
@@ -162,7 +168,7 @@ class Shooting {
         const aim = this.aimOf(shot);
         const isNoise = round >= PATIENCE && shot.miss < NOISE;
         if (aim.distance <= NEAR || shot.miss <= 1 || isNoise) {
-          const settled = this.refine(aim.start);
+          const settled = this.refine(this.reachedFromBelow(aim.start));
           if (settled) return succeed(settled);
           if (this.failure?.error.code === 'stopped') return this.failure;
           this.failure = undefined;
@@ -174,6 +180,49 @@ class Shooting {
     if (this.failure) return this.failure;
     const slowest = system.stateRefs[this.worstState(shot)]?.ref ?? '';
     return fail('no-convergence', `No settled state was found; ${slowest} still changes from period to period.`, slowest);
+  }
+
+  /**
+   * A store that a diode fills and nothing empties stays wherever a jump has put it, once that is beyond where it would
+   * have been filled to: of all states that repeat themselves the one counts that is reached from the initial one. It is
+   * looked for by halving between what still is filled and what is not.
+   */
+  private reachedFromBelow(near: Float64Array): Float64Array {
+    const { system } = this;
+    const count = system.stateCount;
+    const shot = this.shoot(near, SEARCH);
+    if (!shot) return near;
+    const isOneWay = (i: number) =>
+      system.stateRefs[i]?.kind === 'volts' &&
+      Math.abs(1 - (this.monodromy[i * (count + 1)] ?? 0)) < ONE_WAY &&
+      Math.abs(near[i] - system.initialState[i]) > FILLED * this.swing[i];
+    const filled = Array.from({ length: count }, (_, i) => i).filter(isOneWay);
+    let state = near;
+    for (const i of filled) {
+      let [low, high] = [system.initialState[i], state[i]];
+      for (let step = 0; step < HALVINGS && Math.abs(high - low) > FILLED * Math.abs(high); step++) {
+        const middle = (low + high) / 2;
+        const start = state.slice();
+        start[i] = middle;
+        const end = this.afterPeriods(start, SETTLING_PERIODS);
+        if (!end) return near;
+        const rises = (end[i] - middle) * Math.sign(high - low) > FILLED * Math.abs(high - low) * SETTLING_PERIODS;
+        if (rises) low = end[i];
+        else high = middle;
+        state = end.map((value, index) => (index === i ? high : value));
+      }
+    }
+    return state;
+  }
+
+  private afterPeriods(start: Float64Array, periods: number): Float64Array | undefined {
+    let state = start;
+    for (let period = 0; period < periods; period++) {
+      const shot = this.shoot(state, SEARCH, false);
+      if (!shot) return undefined;
+      state = shot.end;
+    }
+    return state;
   }
 
   /** Fine periods from near the end to the end; undefined where they do not get there. */
