@@ -11,7 +11,7 @@ export {
   withSeriesResistor,
 } from './edit-circuit.ts';
 export { ohmsIn } from './ohms.ts';
-export { checkConnections, parseCircuit } from './parse-circuit.ts';
+export { checkConnections, checkDependencies, parseCircuit } from './parse-circuit.ts';
 export { type Circuit, circuitSchema, constructionSchema, emptyCircuit } from './schema.ts';
 export {
   decomposeSeriesParallel,

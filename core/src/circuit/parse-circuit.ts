@@ -27,16 +27,23 @@ export function checkConnections(circuit: Circuit): Result<Circuit> {
     if (seen.has(ref)) return fail('duplicate-ref', `Two parts are called ${ref}; every ref must be its own.`, `parts.${index}.ref`);
     seen.add(ref);
   }
+  const independent = checkDependencies(circuit);
+  if (!independent.ok) return independent;
+  const { ground } = circuit;
+  if (ground !== undefined && !circuit.parts.some((part) => (part.pins as readonly string[]).includes(ground))) {
+    return fail('unknown-net', `The ground net ${ground} is not a net of any part.`, 'ground');
+  }
+  return succeed(circuit);
+}
+
+/** Every part that follows another's ohms has it. */
+export function checkDependencies(circuit: Circuit): Result<Circuit> {
   for (const [index, part] of circuit.parts.entries()) {
     const missing = deviceOf(part.kind)
       .dependsOn?.(part)
       .find((ref) => !circuit.parts.some((other) => other.ref === ref && other.kind === 'resistor'));
     if (missing !== undefined)
       return fail('unknown-ref', `${part.ref} is set by ${missing}, which is no resistor of this circuit.`, `parts.${index}.sense`);
-  }
-  const { ground } = circuit;
-  if (ground !== undefined && !circuit.parts.some((part) => (part.pins as readonly string[]).includes(ground))) {
-    return fail('unknown-net', `The ground net ${ground} is not a net of any part.`, 'ground');
   }
   return succeed(circuit);
 }

@@ -142,7 +142,7 @@ const built = (sketch: Sketch, facts: Construction): Sketch => ({ ...sketch, con
 const onMains = (sketch: Sketch) => sketch.sort === 'dropper' || sketch.sort === 'sink lamp';
 
 /** Single dangers, each as it would be built into a circuit that is sound without it. */
-export const DANGERS: readonly Danger[] = [
+const DANGERS: readonly Danger[] = [
   {
     name: 'no fuse',
     codes: ['no-fuse'],

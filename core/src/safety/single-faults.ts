@@ -1,5 +1,5 @@
 import { type Arrangement, stringsOf } from '../arrangement/index.ts';
-import { type Circuit, partOf, partsOfKind, withFields, withReplacement } from '../circuit/index.ts';
+import { type Circuit, partOf, partsOfKind, withFields, withoutPart, withReplacement } from '../circuit/index.ts';
 import { deviceOf, hasSafetyClass, isKind, type Limit, type Part, type RatingKind } from '../device/index.ts';
 import { figureIn, ratedFigure, type Solution, type SolveWarmed } from '../solve/index.ts';
 import { isFuse, type SupplyPath } from './supply-path.ts';
@@ -102,6 +102,8 @@ function withFault(circuit: Circuit, { ref, fault, oneChip }: SingleFault): Circ
   const part = partOf(circuit, ref);
   if (!part) return circuit;
   if (oneChip && isKind(part, 'led')) return withFields(circuit, ref, { parallel: (part.parallel ?? 1) - 1 });
+  // A string that is gone leaves a store that nothing discharges; a resistance, however high, would leave it any volts.
+  if (fault === 'open' && isKind(part, 'led')) return withoutPart(circuit, ref);
   const ohms = fault === 'open' ? OPEN_OHMS : SHORT_OHMS;
   return withReplacement(circuit, ref, { ref, kind: 'resistor', pins: [part.pins[0], part.pins[1]] as [string, string], ohms });
 }

@@ -113,8 +113,12 @@ function stringVolts(board: Board, rectifier: Rectifier | undefined, solution: S
   return high === undefined || low === undefined ? own : Math.max(own, high - low);
 }
 
+/** Chips that share the current: of the first string, and of every string beside it. */
 function parallelChips(board: Board): number {
-  return Math.max(1, ...ledsOf(board.branches[0] ?? { from: '', to: '', parts: [] }).map((led) => led.parallel ?? 1));
+  const [first] = board.branches;
+  if (!first) return 1;
+  const beside = board.branches.filter(({ from, to }) => from === first.from && to === first.to);
+  return beside.reduce((sum, branch) => sum + Math.max(1, ...ledsOf(branch).map((led) => led.parallel ?? 1)), 0);
 }
 
 /** Average of (peak·sin − volts)/ohms where that is positive; over a half wave, or half of it where one half is blocked. */

@@ -39,6 +39,8 @@ function readCode([code = '', ...rest]: readonly string[]): TypedPart | string {
 
 function readOhms([value = '', ...rest]: readonly string[]): TypedPart | string {
   const parsed = readFigure(value);
+  // R100, 4R7J: what is printed has its point where the letter is.
+  if (!parsed && /^(?:R\d+|\d+[RKML]\d*[FGJKM])$/i.test(value)) return readCode([value, ...rest]);
   if (!parsed)
     return value === '' ? 'its ohms or colours, as “27r” or “red violet black gold”.' : `“${value}” is neither ohms nor a colour.`;
   if ('wrong' in parsed) return parsed.wrong;

@@ -25,7 +25,11 @@ function ofOutcome(outcome: FaultOutcome, judged: Judged): Answers {
   if (outcome.unsolved) return cannotTell({ code: 'single-fault', ref, lacks: 'fault-unsolved' });
   const severities = outcome.over.map((stress) => severityOf(stress, judged));
   const severity = (['unsafe', 'caution'] as const).find((one) => severities.includes(one));
-  return severity ? speaks({ code: 'single-fault', severity, ref, facts: { about: 'fault', outcome } }) : CLEAR;
+  if (!severity) return CLEAR;
+  // What makes it so grave stands first.
+  const grave = outcome.over.filter((_, index) => severities[index] === severity);
+  const over = [...grave, ...outcome.over.filter((stress) => !grave.includes(stress))];
+  return speaks({ code: 'single-fault', severity, ref, facts: { about: 'fault', outcome: { ...outcome, over } } });
 }
 
 function severityOf({ ref, of, after, limit, ratio }: FaultStress, { circuit }: Judged): Severity {
