@@ -1,4 +1,4 @@
-import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
+import { type Circuit, checkDependencies, fail, type Result, succeed } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
 import { type EstimateReading, type Fit, fitReadings, isAlone, unloadedFactor } from '../estimate/index.ts';
 import { shownStatistic } from '../meter/index.ts';
@@ -44,6 +44,8 @@ export const fittedCircuit: (analysis: Analysis) => Result<FittedCircuit> = once
   const supply = mainSupply(circuit);
   if (circuit.parts.length === 0) return fail('no-parts', 'No parts are traced yet.', 'parts');
   if (!supply) return fail('no-supply', 'No supply is traced yet: a battery (B1) or a source (V1).', 'parts');
+  const dependent = checkDependencies(circuit);
+  if (!dependent.ok) return dependent;
   const alternating = isAlternating(circuit);
   const isLoaded = readings.some(({ load }) => Object.keys(load).length > 0);
   const nominal = alternating || isLoaded ? solve(circuit) : undefined;

@@ -1,6 +1,6 @@
 import type { Circuit } from '../circuit/index.ts';
 import { deviceOf } from '../device/index.ts';
-import { type EstimateReading, type Fit, fitReadings } from '../estimate/index.ts';
+import { type EstimateReading, type Fit, fitReadings, withSourceOhms } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import { type Figure, fieldValue } from '../solve/index.ts';
 import type { Shown } from './fitted-circuit.ts';
@@ -113,20 +113,30 @@ function slotAt({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, t
 /** What all the other readings expect: by fitting without it, which bends with the laws, or, where a fit takes long, to first order. */
 function expectedByOthers({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, { reading }: PlacedReading): Uncertain {
   const mine = trusted.find(({ id }) => id === reading.id);
-  if (mine && (fit.solution.regime === 'periodic' || place.atAmps !== undefined || place.open || place.kind === 'farads'))
-    return fit.expectedByOthers(mine);
+  const isQuick = fit.solution.regime === 'periodic' || place.atAmps !== undefined || place.open || place.kind === 'farads';
+  if (mine && isQuick) {
+    const { leverage, ...expected } = fit.expectedByOthers(mine);
+    if (leverage < RELIABLE_LEVERAGE) return expected;
+  }
   const others = fitReadings(
-    circuit,
+    // What both readings of a source say of its ohms stays: one of them alone says nothing.
+    withSourceOhms(circuit, trusted),
     trusted.filter(({ id }) => id !== reading.id),
   );
   return expectedAt(others.ok ? others.value : fit, place, shown);
 }
 
+const WEIGHS_NOTHING = 1e6;
+/** Above it the estimate to first order divides by next to nothing. */
+const RELIABLE_LEVERAGE = 0.95;
+
 function expectedAt(fit: Fit, { kind, ref, nets, ripple, atAmps, open }: SlotPlace, shown: Shown): Uncertain {
-  const probing = { id: '-', value: 0, uncertainty: 1 };
-  if (open && ref !== undefined) return { value: fit.expected({ ...probing, kind: 'volts', across: ref, state: 'dead' }), uncertainty: 0 };
+  // A reading that weighs nothing: what all others say of it, with its uncertainty.
+  const probing = { id: '-', value: 0, uncertainty: WEIGHS_NOTHING };
+  const weighed = ({ value, uncertainty }: Uncertain): Uncertain => ({ value, uncertainty });
+  if (open && ref !== undefined) return weighed(fit.expectedByOthers({ ...probing, kind: 'volts', across: ref, state: 'dead' }));
   if (kind === 'volts' && atAmps !== undefined && ref !== undefined)
-    return { value: fit.expected({ ...probing, kind, across: ref, atAmps }), uncertainty: 0 };
+    return weighed(fit.expectedByOthers({ ...probing, kind, across: ref, atAmps }));
   if (kind === 'ohms' || kind === 'farads') {
     const unknown = fit.unknowns.find((candidate) => candidate.ref === ref && candidate.field === kind);
     if (unknown) return unknown.posterior;

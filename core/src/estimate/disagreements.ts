@@ -95,6 +95,20 @@ const LEAD_OHMS = 20;
 const ANY_SHARE = 10;
 const BRIDGED_OHMS = 1e-3;
 const OPEN_OHMS = 1e9;
+/** A cause that mends less than this to first order does not mend enough in full. */
+const HOPELESS = 1;
+/** Each step on alternating current is a settled period with its slopes: so many show whether a cause mends. */
+const STEPS_IN_TIME = 6;
+
+/** A fit that tells how much a cause mends. */
+function tryFit(
+  circuit: Circuit,
+  readings: readonly EstimateReading[],
+  fit: Fit,
+  freed: readonly Unknown[] = [],
+): ReturnType<typeof fitReadings> {
+  return fitReadings(circuit, readings, { freed, ...(fit.solution.regime === 'periodic' && { steps: STEPS_IN_TIME }) });
+}
 
 /**
  * Why the readings do not fit together: each single cause that could be is let go free by itself, and ranked by what
@@ -137,10 +151,15 @@ function fallOf(fit: Fit, other: ReturnType<typeof fitReadings>): number {
 const REVERSED = -1;
 
 function wrongReadings(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
-  return readings.map((reading): Suspect => {
-    const others = fitReadings(
+  const couldBe = readings.filter((reading) => {
+    const { value, uncertainty, leverage } = fit.expectedByOthers(reading);
+    return !(leverage < 0.9) || ((reading.value - value) / Math.hypot(reading.uncertainty, uncertainty)) ** 2 > HOPELESS;
+  });
+  return couldBe.map((reading): Suspect => {
+    const others = tryFit(
       circuit,
       readings.filter(({ id }) => id !== reading.id),
+      fit,
     );
     const expected = others.ok ? others.value.expected(reading) : Number.NaN;
     const ratio = Math.abs(reading.value / expected);
@@ -165,7 +184,7 @@ function leads(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit)
     const wired = withSeriesResistor(circuit, supply.ref, 0, { ref, ohms: 0.1 });
     // What is read between the nets is read behind the lead; what is read across the source is read before it.
     const extra: Unknown = { ref, field: 'ohms', prior: { value: 0.1, uncertainty: LEAD_OHMS } };
-    const freed = fitReadings(wired, readings, { freed: [extra] });
+    const freed = tryFit(wired, readings, fit, [extra]);
     const ohms = freed.ok ? fieldValue(freed.value.circuit, { ref, field: 'ohms' }) : 0;
     if (!(ohms > 0)) return [];
     const ends = endsOfLead(freed, circuit, supply.ref);
@@ -176,9 +195,12 @@ function leads(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit)
 }
 
 function wrongParts(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
-  return fit.unknowns.flatMap(({ ref, field, prior }): Suspect[] => {
+  return fit.unknowns.flatMap(({ ref, field, prior, posterior }): Suspect[] => {
     const part = partOf(circuit, ref);
-    if (!part) return [];
+    // To first order letting its prior go mends by its square, over what the readings leave of it (rank-one downdate).
+    const moved = (posterior.value - prior.value) / prior.uncertainty;
+    const learnt = 1 - Math.min(0.999999, (posterior.uncertainty / prior.uncertainty) ** 2);
+    if (!part || moved ** 2 / learnt < HOPELESS) return [];
     const free: Unknown = {
       ref,
       field,
@@ -187,7 +209,7 @@ function wrongParts(circuit: Circuit, readings: readonly EstimateReading[], fit:
         uncertainty: Math.max(prior.uncertainty, ANY_SHARE * Math.abs(prior.value), field === 'voltsShift' ? 5 : 0),
       },
     };
-    const freed = fitReadings(circuit, readings, { freed: [free] });
+    const freed = tryFit(circuit, readings, fit, [free]);
     const value = freed.ok ? fieldValue(freed.value.circuit, { ref, field }) : Number.NaN;
     if (!isPossible(part, field, value)) return [];
     return [{ cause: 'part', ref, value, as: asOf(part, field, value, prior.value), mends: fallOf(fit, freed), unlikely: 1 }];
@@ -245,7 +267,7 @@ function wrongBodies(circuit: Circuit, readings: readonly EstimateReading[], fit
     if (part.model || part.points || part.seriesOhms !== undefined) return [];
     const own = ledClassOf(part.colour, part.body).atAmps;
     return REPRESENTATIVE_BODIES.filter((body) => LED_BODIES[body].ratedAmps !== own).map((body): Suspect => {
-      const mends = fallOf(fit, fitReadings(withFields(circuit, part.ref, { body }), readings));
+      const mends = fallOf(fit, tryFit(withFields(circuit, part.ref, { body }), readings, fit));
       return {
         cause: 'part',
         ref: part.ref,
@@ -278,7 +300,7 @@ function wrongCells(circuit: Circuit, readings: readonly EstimateReading[], fit:
     return others.map((other): Suspect => {
       const changed = withFields(circuit, ref, { chemistry: other.chemistry, series: other.cells });
       const as: PartAs = { code: 'other-cells', ...other, entered: `${series} × ${chemistry}` };
-      return { cause: 'part', ref, value: other.cells, as, mends: fallOf(fit, fitReadings(changed, readings)), unlikely: OTHER_CELLS };
+      return { cause: 'part', ref, value: other.cells, as, mends: fallOf(fit, tryFit(changed, readings, fit)), unlikely: OTHER_CELLS };
     });
   });
 }
@@ -293,9 +315,10 @@ function mistakenJoins(circuit: Circuit, readings: readonly EstimateReading[], f
     if (a === undefined || b === undefined || a === b || supplies.has(part.ref) || seen.has(key)) return [];
     seen.add(key);
     const ref = freshRef(circuit, 'R');
-    const bridged = fitReadings(
+    const bridged = tryFit(
       { ...circuit, parts: [...circuit.parts, { ref, kind: 'resistor', pins: [a, b], ohms: BRIDGED_OHMS }] },
       readings,
+      fit,
     );
     return [{ cause: 'join', ref: part.ref, nets: [a, b], mends: fallOf(fit, bridged), unlikely: 1 }];
   });
@@ -336,7 +359,7 @@ function darkChips(circuit: Circuit, readings: readonly EstimateReading[], fit: 
     const { ref } = part;
     const { parallel, series } = chips(part);
     const without = (changed: Circuit, value: number, as: PartAs): Suspect => {
-      return { cause: 'part', ref, value, as, mends: fallOf(fit, fitReadings(changed, readings)), unlikely: 1 };
+      return { cause: 'part', ref, value, as, mends: fallOf(fit, tryFit(changed, readings, fit)), unlikely: 1 };
     };
     const dark: Suspect[] = [];
     if (parallel > 1) {

@@ -43,9 +43,10 @@ export interface Fit {
   /**
    * What the other readings would expect of this one, to first order: the leave-one-out estimate of least squares.
    *
-   * @returns NaN with no uncertainty where it speaks of what is not there
+   * @returns NaN with no uncertainty where it speaks of what is not there; `leverage` is the share of itself that the
+   * reading has in it, near 1 where the others say next to nothing and the estimate to first order is none
    */
-  expectedByOthers(reading: EstimateReading): Uncertain;
+  expectedByOthers(reading: EstimateReading): Uncertain & { readonly leverage: number };
   /** Any figure of the fitted circuit with its uncertainty. */
   figures(wanted: readonly Figure[]): readonly Uncertain[];
   /**
@@ -61,11 +62,22 @@ export interface Fit {
 
 const MAX_STEPS = 30;
 const SETTLED = 1e-9;
+/** Readings that are this far from the circuit, a reading, are not explained by it: the last digits of how far are not worth their time. */
+const HOPELESS_COST = 25;
+const HOPELESS_GAIN = 1e-3;
+/** Of what would fall below nothing in a step, and of what it began as in all steps. */
+const KEPT_SHARE = 0.1;
+const LEAST_SHARE = 1e-3;
+const ROUNDING = 1e-12;
+/** A settled period is dear: a step that has to be cut further leads nowhere. */
+const SHORTEST_STEP = { dc: 1e-4, periodic: 0.1 } as const;
 
 export interface FitOptions {
   /** Unknowns with a prior of their own, beside or in place of those that the circuit has. */
   readonly freed?: readonly Unknown[];
   readonly solve?: SolveWarmed;
+  /** Ends the search for the most likely values early: what is left is no better than the true minimum. */
+  readonly steps?: number;
 }
 
 /**
@@ -76,7 +88,7 @@ export interface FitOptions {
 export function fitReadings(
   found: Circuit,
   taken: readonly EstimateReading[],
-  { freed = [], solve = solveWarmed }: FitOptions = {},
+  { freed = [], solve = solveWarmed, steps = MAX_STEPS }: FitOptions = {},
 ): Result<Fit> {
   const readings = withoutRepeats(taken);
   const circuit = withSourceOhms(found, readings);
@@ -94,7 +106,7 @@ export function fitReadings(
     figures.push(figure);
   }
   const metered = withMeters(circuit, figures);
-  const model = new ReadingModel(metered.circuit, unknowns, live, metered.figures, alone, solve);
+  const model = new ReadingModel(metered.circuit, unknowns, live, metered.figures, alone, solve, steps);
   const settled = model.descend();
   return settled.ok ? model.fitAt(settled.value) : settled;
 }
@@ -124,6 +136,7 @@ class ReadingModel {
     private readonly figures: readonly Figure[],
     private readonly alone: readonly AloneReading[],
     private readonly solve: SolveWarmed,
+    private readonly steps: number,
   ) {
     this.signs = figures.map((figure) => signOf(base, figure));
   }
@@ -132,12 +145,11 @@ class ReadingModel {
     const begun = this.stateAt(new Float64Array(this.unknowns.length));
     if (!begun.ok) return begun;
     let state = begun.value;
-    for (let step = 0; step < MAX_STEPS; step++) {
+    for (let step = 0; step < this.steps; step++) {
       const sensitive = this.sensitivitiesAt(state);
       if (!sensitive.ok) return sensitive;
       const { normal, gradient } = this.normalEquations(state, sensitive.value);
-      const direction = gradient.slice();
-      new DenseLuFactoriser(this.unknowns.length).factor(normal).solveInPlace(direction);
+      const direction = this.stepFrom(state, normal, gradient);
       // Where the slopes promise nothing more, a search for it would be all in vain.
       if (dot(gradient, direction) < SETTLED * (1 + state.cost)) return succeed({ state, sensitive: sensitive.value });
       const next = this.lineSearch(state, direction);
@@ -145,10 +157,31 @@ class ReadingModel {
       const gain = state.cost - next.cost;
       state = next;
       // The last step moved nothing by a ten-thousandth of its uncertainty: the slopes are those of before it.
-      if (gain < SETTLED * (1 + next.cost)) return succeed({ state, sensitive: sensitive.value });
+      const isHopeless = state.cost > HOPELESS_COST * (1 + this.live.length + this.alone.length);
+      if (gain < (isHopeless ? HOPELESS_GAIN : SETTLED) * (1 + next.cost)) return succeed({ state, sensitive: sensitive.value });
     }
     const sensitive = this.sensitivitiesAt(state);
     return sensitive.ok ? succeed({ state, sensitive: sensitive.value }) : sensitive;
+  }
+
+  /**
+   * The step of Gauss and Newton, within what can be: an unknown that began above nothing, as a resistance, keeps at
+   * least a tenth of itself, and the others then step as is best with that (projected Newton, Bertsekas 1982).
+   */
+  private stepFrom(state: State, normal: Float64Array, gradient: Float64Array): Float64Array {
+    const held = new Map<number, number>();
+    for (;;) {
+      const direction = steppedWith(normal, gradient, held);
+      const before = held.size;
+      this.unknowns.forEach(({ prior }, index) => {
+        if (!(prior.value > 0 && prior.uncertainty > 0)) return;
+        const now = prior.value + state.q[index] * prior.uncertainty;
+        const least = Math.max(KEPT_SHARE * now, LEAST_SHARE * prior.value);
+        const furthest = Math.min(0, (least - now) / prior.uncertainty);
+        if (direction[index] < furthest - ROUNDING) held.set(index, furthest);
+      });
+      if (held.size === before) return direction;
+    }
   }
 
   fitAt({ state, sensitive }: Settled): Result<Fit> {
@@ -209,7 +242,7 @@ class ReadingModel {
       },
       expectedByOthers: (reading) => {
         const figure = this.figureFor(state, reading);
-        if (!figure && !isAlone(reading)) return { value: Number.NaN, uncertainty: 0 };
+        if (!figure && !isAlone(reading)) return { value: Number.NaN, uncertainty: 0, leverage: 0 };
         const row = figure
           ? scaledGradient(figure).map((slope) => signOf(state.circuit, figure) * slope)
           : this.aloneRow(state, reading as AloneReading);
@@ -220,7 +253,7 @@ class ReadingModel {
         // The share of itself that the reading has in what it is expected to be.
         const leverage = Math.min(0.999, variance / reading.uncertainty ** 2);
         const value = fitted - (leverage / (1 - leverage)) * (reading.value - fitted);
-        return { value, uncertainty: Math.sqrt(variance / (1 - leverage)) };
+        return { value, uncertainty: Math.sqrt(variance / (1 - leverage)), leverage };
       },
       figures: (wanted) =>
         wanted.map((figure) => {
@@ -256,9 +289,11 @@ class ReadingModel {
 
   private stateAt(q: Float64Array, near?: State): Result<State> {
     const values = new Map<string, Record<string, number>>();
-    this.unknowns.forEach(({ ref, field, prior }, index) => {
-      values.set(ref, { ...values.get(ref), [field]: prior.value + q[index] * prior.uncertainty });
-    });
+    for (const [index, { ref, field, prior }] of this.unknowns.entries()) {
+      const value = prior.value + q[index] * prior.uncertainty;
+      if (prior.value > 0 && !(value > 0)) return fail('no-convergence', `${ref} would have ${field} below nothing.`, ref);
+      values.set(ref, { ...values.get(ref), [field]: value });
+    }
     const circuit = withAllFields(this.base, values);
     const warmed = this.solve(circuit, { near: near && 'settled' in near.warmed ? near.warmed.settled : undefined });
     if (!warmed.ok) return warmed;
@@ -311,7 +346,7 @@ class ReadingModel {
   }
 
   private lineSearch(state: State, direction: Float64Array): State | undefined {
-    for (let length = 1; length > 1e-4; length /= 2) {
+    for (let length = 1; length > SHORTEST_STEP[state.warmed.solution.regime]; length /= 2) {
       const next = this.stateAt(
         state.q.map((value, index) => value + length * direction[index]),
         state,
@@ -320,6 +355,22 @@ class ReadingModel {
     }
     return undefined;
   }
+}
+
+/** The step that the normal equations ask for where the steps of some unknowns are given. */
+function steppedWith(normal: Float64Array, gradient: Float64Array, given: ReadonlyMap<number, number>): Float64Array {
+  const count = gradient.length;
+  const matrix = normal.slice();
+  const direction = gradient.slice();
+  for (const [held, step] of given) {
+    for (let i = 0; i < count; i++) {
+      direction[i] -= normal[i * count + held] * step;
+      matrix[i * count + held] = matrix[held * count + i] = i === held ? 1 : 0;
+    }
+  }
+  for (const [held, step] of given) direction[held] = step;
+  new DenseLuFactoriser(count).factor(matrix).solveInPlace(direction);
+  return direction;
 }
 
 function dot(a: Float64Array, b: Float64Array): number {

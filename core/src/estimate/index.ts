@@ -10,4 +10,5 @@ export { type EstimateReading, estimateReadingSchema } from './readings.ts';
 export { parseReadings, type ReadingsDocument, readingsDocumentSchema } from './readings-document.ts';
 export { combined, readingPlace } from './repeated.ts';
 export { type DisagreementContext, sayDisagreement } from './say-disagreement.ts';
+export { withSourceOhms } from './source-ohms.ts';
 export { type Unknown, unknownsOf } from './unknowns.ts';
