@@ -82,7 +82,10 @@ describe('the verdict of the demo specimens', () => {
       'The case is metal and has no e',
       'Strings are in parallel with n',
     ]);
-    expect(await page.$('[aria-label="To be looked at"]')).toBeNull();
+    // No temperature of the case was read on that bench.
+    const open = await page.$$eval('[aria-label="To be looked at"] li', (lines) => lines.map(({ textContent }) => textContent ?? ''));
+    expect(open).toHaveLength(1);
+    expect(open[0]).toContain('How hot its outside becomes');
     expect(await page.$$eval('[data-takes-volts]', (lines) => lines.map((line) => line.getAttribute('data-takes-volts')))).toEqual(['C1']);
     expect(await tab('Supply')).toMatch(/V1 delivers 8\.\d+ ±0\.\d+ W of .* power factor 0\.2\d+ ±0\.0\d+/);
     expect(await tab('Chips together')).toMatch(/D1-D32 of one bin 0\.7\d× 1\.0\d× 1\.0\d× 0\.9\d× D33-D52 of one bin/);
@@ -100,7 +103,7 @@ describe('the verdict of the demo specimens', () => {
     await page.waitForFunction(() =>
       /^10\.0\sms/.test(document.querySelector('[aria-label="Moment of the period"]')?.getAttribute('aria-valuetext') ?? ''),
     );
-    expect(await tab('Light and life')).toMatch(/Flicker 5\d\.\d+ ±0\.\d+ %, index 0\.1\d+ ±0\.0\d+, at 100 Hz: not of low risk/);
+    expect(await tab('Light and life')).toMatch(/Flicker 5\d ±2\d %, index 0\.1\d ±0\.\d+, at 100 Hz: not of low risk/);
     // (45.5 − 12.9) ÷ (45.5 + 12.9) = 0.56
     await press('sum: Flicker');
     await waitForText(page, '(45.5 mA − 12.9 mA) ÷ (45.5 mA + 12.9 mA)', '[aria-label^="Sum: Flicker"]');

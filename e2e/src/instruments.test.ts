@@ -85,7 +85,7 @@ describe('a book clip on a lead that drops volts', () => {
     for (const slot of ['R1', 'D1', 'R2']) expect(await takeInto(slot)).toMatch(/v, taken from the bench meter$/);
 
     await goTo(page, 'r', 'Readings');
-    await waitForText(page, 'A lead, crimp or contact of', '[aria-label="Does not fit"]');
+    await waitForText(page, 'lead, crimp or contact of', '[aria-label="Does not fit"]');
     const first = await page.$eval('[aria-label="Does not fit"] ol li', (row) => row.textContent);
     const ohms = Number(/contact of ([\d.]+)\sΩ/.exec(first ?? '')?.[1]);
     expect(ohms).toBeGreaterThan(1.2);

@@ -57,6 +57,11 @@ export function usualLumensOf(
   return { value, low: value / LUMENS_FACTOR, high: value * LUMENS_FACTOR, perWatt, watts, droop, warm };
 }
 
+/** What the lumens of a light reading rest on. */
+export function sayBeam({ beamClaimed, beamDegrees }: Pick<ReadLight, 'beamClaimed' | 'beamDegrees'>): string {
+  return beamClaimed ? `if it is an even beam of ${beamDegrees}° as claimed` : 'if the light falls off as the cosine, as of a bare chip';
+}
+
 const BARE_BEAM = 180;
 /** A tape measure from the lamp to the meter, held by hand: one standard deviation, m. */
 const HELD_METRES = 0.005;

@@ -51,7 +51,7 @@ describe('sums to follow on paper', () => {
       '√(210 cd ÷ 0.25 lx) = 29.0 m',
       'π × 210 cd = 660 lm',
     ]);
-    expect(linesOf(readLightSum({ ...light, beamDegrees: 60 }))[2]).toContain('cos 30°');
+    expect(linesOf(readLightSum({ ...light, beamDegrees: 60, beamClaimed: true }))[2]).toContain('cos 30°');
   });
 
   it('of heat: each rise is its resistance times its watts, and the junction the end and all rises', () => {

@@ -1,7 +1,7 @@
 import type { RootContent } from 'mdast';
 import { type Appraisal, appraise, type Slot, type SpecimenAnalyses } from '../appraisal/index.ts';
 import { CLAIM_LABELS, CLAIM_TEXT_LABELS, sayClaim } from '../claim/index.ts';
-import { type DriveDetails, driveDetails } from '../details/index.ts';
+import { type DriveDetails, driveDetails, sayBeam } from '../details/index.ts';
 import { deviceOf, partValue } from '../device/index.ts';
 import { LEVEL_WORDS, limitWords, stressName, stressUnit } from '../drive/index.ts';
 import { CAPACITY_SPREAD } from '../energy/index.ts';
@@ -193,7 +193,7 @@ function lightLines(details: DriveDetails | undefined): readonly string[] {
   return [
     ...(light
       ? [
-          `Light: ${sayUncertain(light.lux, 'lux')} at ${light.metres.value} m, which is ${sayUncertain(light.candela, 'candela')} and ${sayUncertain(light.lumens, 'lumens')} if it is an even beam of ${light.beamDegrees}°.`,
+          `Light: ${sayUncertain(light.lux, 'lux')} at ${light.metres.value} m, which is ${sayUncertain(light.candela, 'candela')} and ${sayUncertain(light.lumens, 'lumens')} ${sayBeam(light)}.`,
         ]
       : lumens.length > 0
         ? [`Light by what is usual for the colour: ${sum('low').toPrecision(2)} to ${sum('high').toPrecision(2)} lm; not measured.`]

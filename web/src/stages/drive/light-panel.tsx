@@ -8,6 +8,7 @@ import {
   readLightSum,
   runtimeSum,
   type SupplyDetails,
+  sayBeam,
 } from '@mindful-probe/core';
 import { Fragment } from 'react';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
@@ -48,8 +49,7 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
           <dd>
             <Figure value={light.lux} unit="lux" /> at {light.metres.value} m:{' '}
             <Figure value={light.candela} unit="candela" className="font-[650]" />, throw <Figure value={light.throwMetres} unit="metres" />{' '}
-            to 0.25 lx (ANSI FL 1), <Figure value={light.lumens} unit="lumens" /> if it is an even beam of {light.beamDegrees}°
-            {light.beamClaimed ? ' as claimed' : ', as of a bare chip'}
+            to 0.25 lx (ANSI FL 1), <Figure value={light.lumens} unit="lumens" /> {sayBeam(light)}
             {supply && perWatt(light.lumens.value, supply)} <SumLink sum={readLightSum(light)} />
           </dd>
         </>
