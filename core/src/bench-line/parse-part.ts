@@ -3,6 +3,7 @@ import { findMarks, sayMistaken } from '../marking/index.ts';
 import { pinName, terminalName } from '../tape/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
+import { splitSpread, spreadFields } from './typed-spread.ts';
 
 /** Kinds that can be typed, with their grammars. */
 const TYPED: readonly (readonly [PartKind, TypedGrammar])[] = PART_KINDS.flatMap((kind) => {
@@ -37,7 +38,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   const said = rest.map((word) => KIND_WORDS.get(word.toLowerCase())).find((found) => found !== undefined);
   // A correction that does not say the kind is of the same: mains is not made a battery by its volts alone.
   const same = correcting && present?.kind === 'part' ? present.part.kind : undefined;
-  const kind = said ?? same ?? KIND_OF_LETTER.get(letter);
+  const kind = said ?? same ?? (letter === 'V' && rest.some((word) => /\dhz$/i.test(word)) ? 'ac' : KIND_OF_LETTER.get(letter));
   if (!kind)
     return unread(
       `${ref}: which kind of part? ${[...KIND_OF_LETTER].map(([own, of]) => `${own} ${deviceOf(of).name}`).join(', ')}; or say it, as “bridge”, “diode”, “ac”.`,
@@ -71,7 +72,9 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
       : (kept ?? pinNames.map((_, index) => pinName(ref, index)));
   const count = match[4] === undefined ? 1 : Number(match[4]) - Number(match[2]) + 1;
   const telling = described.filter((word) => !KIND_WORDS.has(word.toLowerCase()) || TELLING_WORDS.has(word.toLowerCase()));
-  const looked = markedWords(kind, telling, context);
+  const parted = splitSpread(telling);
+  if (typeof parted === 'string') return unread(`${ref}: ${parted}`);
+  const looked = markedWords(kind, parted.words, context);
   const built = typed?.read(looked.words, count) ?? `a ${name} cannot be typed here yet.`;
   if (typeof built === 'string') {
     const seen = terminals.length === 0 || present || placed ? undefined : seenOnly(ref, kind, pins, telling, looked.why);
@@ -85,10 +88,15 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
     ...built.fields,
   });
   if (!parsed.success) return unread(`${ref}: ${parsed.error.issues[0]?.message ?? 'not valid'}.`);
+  const unsure = parted.spread && spreadFields(parsed.data, parted.spread);
+  if (typeof unsure === 'string') return unread(`${ref}: ${unsure}`);
+  const spread = unsure && partSchema.safeParse({ ...parsed.data, ...unsure });
+  if (spread?.success === false) return unread(`${ref}: so far off it would say nothing of it.`);
+  const part = spread?.data ?? parsed.data;
   const where = onAt === -1 ? '' : `, on ${saidPlaces(terminals, context)}`;
   const meaning = `${ref}, ${deviceOf(kind).name} ${partValue(parsed.data)}${where}${(looked.why ?? built.why) ? ` (${looked.why ?? built.why})` : ''}`;
   const corrects = present && correcting ? present.id : terminals.length > 0 ? placed?.id : undefined;
-  return entry(meaning, { kind: 'part', part: parsed.data, ...(corrects !== undefined && { corrects }) });
+  return entry(meaning, { kind: 'part', part, ...(corrects !== undefined && { corrects }) });
 }
 
 /** `R7 on 4 9`, `U2 on 1 2 mark K7B sot23-5`: it is there, and what it is comes later. */

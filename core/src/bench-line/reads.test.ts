@@ -195,3 +195,31 @@ describe('a line that is accepted', () => {
     expect(outcomeOf('R2 10r on A A2', 'V1 5v on A G', 'R1 100r on A G')).toMatchObject({ kind: 'entry' });
   });
 });
+
+describe('how far what is typed may be off', () => {
+  it.each([
+    ['R1 100r ±5%', { tolerance: 0.05 }],
+    ['R1 100r +-1%', { tolerance: 0.01 }],
+    ['R1 100r ± 2r', { tolerance: 0.02 }],
+    ['C1 4.7uf 400v 20%', { tolerance: 0.2 }],
+    ['L1 4.7mh ±10%', { tolerance: 0.1 }],
+    ['Z1 zener 5v1 ±0.2v', { tolerance: 0.2 / 5.1 }],
+    ['U1 sink 20ma 2v ±1ma', { tolerance: 0.05 }],
+    ['U1 sink ref 0.6v R2 ±3%', { tolerance: 0.03 }],
+    ['V1 5v ±5%', { tolerance: 0.05 }],
+    ['V1 230v 50hz ±6%', { kind: 'ac', tolerance: 0.06 }],
+    ['B1 18650 ±0.1v', { kind: 'battery', tolerance: 0.1 / 4.2 }],
+    ['F1 fuse 0.5a 20%', { tolerance: 0.2 }],
+    ['D1 led white 5mm ±0.1v', { spread: { voltsShift: 0.05 } }],
+    ['D1 diode ±0.05v', { spread: { voltsShift: 0.025 } }],
+  ])('%s', (line, fields) => {
+    expect(outcomeOf(line)).toMatchObject({ kind: 'entry', draft: { kind: 'part', part: fields } });
+  });
+
+  it.each(['R1 100r ±', 'R1 100r ±x', 'R1 100r ±0%', 'R1 100r ±500%', 'D1 led white 5mm ±5%', 'R1 100r ±2v'])(
+    '%s is refused in words',
+    (line) => {
+      expect(outcomeOf(line)).toMatchObject({ kind: 'unread', message: expect.stringMatching(/^[RD]1: /) });
+    },
+  );
+});

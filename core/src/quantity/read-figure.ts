@@ -22,8 +22,7 @@ export function readFigures<K extends string>(
 ): Partial<Record<K, number>> | string {
   const found: Partial<Record<K, number>> = {};
   for (const word of words) {
-    // A spread may carry its sign: ±5%.
-    const parsed = readFigure(/^±[\d.,]+%$/.test(word) ? word.slice(1) : word);
+    const parsed = readFigure(word);
     if (!parsed) return `“${word}” says nothing here.`;
     if ('wrong' in parsed) return parsed.wrong;
     const key = (Object.keys(wanted) as K[]).find((candidate) => wanted[candidate] === parsed.unit);

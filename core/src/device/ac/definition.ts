@@ -47,15 +47,14 @@ export const ac: DeviceDefinition<'ac', typeof schema> = {
 };
 
 function read(words: readonly string[]): TypedPart | string {
-  const figures = readFigures(words, { volts: 'volts', hertz: 'hertz', ohms: 'ohms', percent: 'percent' });
+  const figures = readFigures(words, { volts: 'volts', hertz: 'hertz', ohms: 'ohms' });
   if (typeof figures === 'string') return figures;
-  const { volts, hertz, ohms, percent } = figures;
-  if (volts === undefined || hertz === undefined) return 'its volts and hertz, as “230v 50hz”.';
+  const { volts, hertz, ohms } = figures;
+  if (volts === undefined || hertz === undefined) return 'its volts and hertz, as “ac 230v 50hz”.';
   const fields = {
     voltsRms: volts,
     hertz,
     ...(ohms !== undefined && { ohms }),
-    ...(percent !== undefined && { tolerance: percent / 100 }),
   };
   return { fields };
 }

@@ -148,18 +148,16 @@ function read(words: readonly string[]): TypedPart | string {
   const isStated = values.ampHours !== undefined && values.cellOhms !== undefined;
   if (typedSize !== undefined && size === undefined && !isStated)
     return `${chemistry} has no size “${typedSize}” here (${Object.keys(CELLS[chemistry].sizes).join(', ')}); with its mAh and ohms it is taken all the same.`;
-  const { percent, ...stated } = values;
   return {
     fields: {
       chemistry,
       series: (series ?? 1) * (isBlock ? BLOCK.cells : 1),
       ...(parallel !== undefined && parallel > 1 && { parallel }),
       ...(typedSize !== undefined && { size: size ?? typedSize }),
-      ...(percent !== undefined && { tolerance: percent / 100 }),
-      ...stated,
+      ...values,
     },
   };
 }
 
 /** What a figure behind a cell is, of one cell. */
-const UNIT_FIELDS: Readonly<Record<string, string>> = { ampHours: 'ampHours', ohms: 'cellOhms', volts: 'openVolts', percent: 'percent' };
+const UNIT_FIELDS: Readonly<Record<string, string>> = { ampHours: 'ampHours', ohms: 'cellOhms', volts: 'openVolts' };

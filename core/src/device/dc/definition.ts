@@ -43,20 +43,16 @@ export const dc: DeviceDefinition<'dc', typeof schema> = {
 
 function read(words: readonly string[]): TypedPart | string {
   const isFigure = (word: string) => readFigure(word) !== undefined;
-  const figures = readFigures(
-    words.filter((word) => isFigure(word) || /^±/.test(word)),
-    { volts: 'volts', ohms: 'ohms', percent: 'percent', amps: 'amps' },
-  );
+  const figures = readFigures(words.filter(isFigure), { volts: 'volts', ohms: 'ohms', amps: 'amps' });
   if (typeof figures === 'string') return figures;
   if (figures.volts === undefined) return 'its volts, as “5v”.';
-  const names = words.filter((word) => !isFigure(word) && !/^±/.test(word));
+  const names = words.filter((word) => !isFigure(word));
   const note = names.map((name) => (name.toLowerCase() === 'usb' ? 'USB' : name)).join(' ');
-  const { volts, ohms, percent, amps } = figures;
+  const { volts, ohms, amps } = figures;
   return {
     fields: {
       volts,
       ...(ohms !== undefined && { ohms }),
-      ...(percent !== undefined && { tolerance: percent / 100 }),
       ...(amps !== undefined && { rated: { amps } }),
       ...(note !== '' && { note }),
     },

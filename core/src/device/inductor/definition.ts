@@ -35,7 +35,7 @@ export const inductor: DeviceDefinition<'inductor', typeof schema> = {
 
 function read(words: readonly string[]): TypedPart | string {
   const [code = '', ...rest] = words.filter((word) => word.toLowerCase() !== 'mark');
-  const first = decodeMarking(code, 'inductor-code')[0];
+  const first = decodeMarking(code.replace(/([pnuµm])h$/, '$1H'), 'inductor-code')[0];
   if (!first) return `“${code}” is no inductance, as “470uH” or “471”.`;
   const figures = readFigures(rest, { ohms: 'ohms', amps: 'amps' });
   if (typeof figures === 'string') return figures;

@@ -69,11 +69,11 @@ function readBareDigits(digits: string, rest: readonly string[]): TypedPart | st
 
 const COMMON_SERIES: readonly string[] = ['E3', 'E6', 'E12', 'E24'];
 
-/** Watts and tolerance behind a resistor's value. */
+/** Watts and volts behind a resistor's value. */
 function ratingOf(words: readonly string[]): Readonly<Record<string, unknown>> | string {
-  const figures = readFigures(words, { watts: 'watts', volts: 'volts', percent: 'percent' });
+  const figures = readFigures(words, { watts: 'watts', volts: 'volts' });
   if (typeof figures === 'string') return figures;
-  const { watts, volts, percent } = figures;
+  const { watts, volts } = figures;
   const rated = { ...(watts !== undefined && { watts }), ...(volts !== undefined && { volts }) };
-  return { ...(Object.keys(rated).length > 0 && { rated }), ...(percent !== undefined && { tolerance: percent / 100 }) };
+  return Object.keys(rated).length > 0 ? { rated } : {};
 }

@@ -84,12 +84,11 @@ function read(words: readonly string[]): TypedPart | string {
   const others = words.filter(
     (word, index) => !bodies.includes(word) && (at === -1 || (index !== at && index !== at + 1 && !/^R\d{1,4}$/i.test(word))),
   );
-  const figures = readFigures(others, { amps: 'amps', volts: 'volts', percent: 'percent' });
+  const figures = readFigures(others, { amps: 'amps', volts: 'volts' });
   if (typeof figures === 'string') return figures;
-  const { amps, volts, percent } = figures;
+  const { amps, volts } = figures;
   const common = {
     ...(bodies[0] !== undefined && { body: bodies[0] }),
-    ...(percent !== undefined && { tolerance: percent / 100 }),
   };
   if (at !== -1) {
     const parsed = readFigure(reference ?? '');

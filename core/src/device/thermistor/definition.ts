@@ -59,11 +59,11 @@ function read(words: readonly string[]): TypedPart | string {
   const constant = others.find((word) => /^\d{3,5}$/.test(word));
   const figures = readFigures(
     others.filter((word) => word !== constant),
-    { ohms: 'ohms', percent: 'percent' },
+    { ohms: 'ohms' },
   );
   if (typeof figures === 'string') return figures;
-  const { ohms, percent } = figures;
+  const { ohms } = figures;
   if (ohms === undefined) return 'its ohms at 25 °C, as “10r”, and its B constant, as “10r 3000”.';
   const beta = constant === undefined ? (isPositive ? USUAL_POSITIVE_BETA : USUAL_BETA) : (isPositive ? -1 : 1) * Number(constant);
-  return { fields: { ohms, beta, ...(percent !== undefined && { tolerance: percent / 100 }) } };
+  return { fields: { ohms, beta } };
 }

@@ -35,9 +35,9 @@ export const varistor: DeviceDefinition<'varistor', typeof schema> = {
 };
 
 function read(words: readonly string[]): TypedPart | string {
-  const figures = readFigures(words, { volts: 'volts', percent: 'percent' });
+  const figures = readFigures(words, { volts: 'volts' });
   if (typeof figures === 'string') return figures;
-  const { volts, percent } = figures;
+  const { volts } = figures;
   if (volts === undefined) return 'its volts at 1 mA, as “470v”.';
-  return { fields: { volts, ...(percent !== undefined && { tolerance: percent / 100 }) } };
+  return { fields: { volts } };
 }

@@ -45,15 +45,14 @@ export const zener: DeviceDefinition<'zener', typeof schema> = {
 };
 
 function read(words: readonly string[]): TypedPart | string {
-  const figures = readFigures(words, { volts: 'volts', watts: 'watts', percent: 'percent' });
+  const figures = readFigures(words, { volts: 'volts', watts: 'watts' });
   if (typeof figures === 'string') return figures;
-  const { volts, watts, percent } = figures;
+  const { volts, watts } = figures;
   if (volts === undefined) return 'its volts, as “5v1”.';
   return {
     fields: {
       zenerVolts: volts,
       ...(watts !== undefined && { rated: { watts } }),
-      ...(percent !== undefined && { tolerance: percent / 100 }),
     },
   };
 }
