@@ -133,13 +133,14 @@ export type LackedFact =
   | 'fault-unsolved';
 
 /** The last word on a circuit. */
-export type SafetyVerdict = 'sound' | 'not enough known' | 'sound with cautions' | 'do not use';
+export type SafetyVerdict = 'sound' | 'not enough known' | 'sound with cautions' | 'cautions, not enough known' | 'do not use';
 
 /** The worst severity makes the verdict, and a note changes nothing; nothing is sound that a rule could not decide. */
 export function verdictOf(findings: readonly Pick<Finding, 'severity'>[], undecided: readonly Undecided[]): SafetyVerdict {
   if (findings.some(({ severity }) => severity === 'unsafe')) return 'do not use';
-  if (findings.some(({ severity }) => severity === 'caution')) return 'sound with cautions';
-  return undecided.length > 0 ? 'not enough known' : 'sound';
+  const hasCaution = findings.some(({ severity }) => severity === 'caution');
+  if (undecided.length > 0) return hasCaution ? 'cautions, not enough known' : 'not enough known';
+  return hasCaution ? 'sound with cautions' : 'sound';
 }
 
 /** The verdict as the open format writes it. */
@@ -147,6 +148,7 @@ export const VERDICT_CODES = {
   sound: 'sound',
   'not enough known': 'look',
   'sound with cautions': 'cautions',
+  'cautions, not enough known': 'cautions',
   'do not use': 'do-not-use',
 } as const satisfies Record<SafetyVerdict, string>;
 

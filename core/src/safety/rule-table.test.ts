@@ -252,6 +252,7 @@ describe('the last word', () => {
       'do not use',
     );
     expect(auditOf({ parts: but(LAMP, 'R2', { ohms: 4.7e6 }), construction: BUILT }).verdict).toBe('sound with cautions');
+    expect(auditOf({ parts: but(LAMP, 'R2', { ohms: 4.7e6 }) }).verdict).toBe('cautions, not enough known');
   });
 });
 

@@ -80,7 +80,13 @@ function AsIs({ appraisal, after, judgement, rework }: AsIsProps) {
   );
 }
 
-const LEVELS = { sound: 'within', 'not enough known': 'none', 'sound with cautions': 'caution', 'do not use': 'over' } as const;
+const LEVELS = {
+  sound: 'within',
+  'not enough known': 'none',
+  'sound with cautions': 'caution',
+  'cautions, not enough known': 'caution',
+  'do not use': 'over',
+} as const;
 
 /** The last word on safety, and what it rests on. */
 function SafetyLine({ judgement: { verdict, findings, undecided } }: { readonly judgement: Judgement }) {
