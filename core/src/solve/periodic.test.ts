@@ -243,3 +243,29 @@ describe('energy', () => {
     );
   });
 });
+
+describe('a store that a diode fills and nothing empties', () => {
+  it.each([
+    ['behind a diode: the peak less its drop', 12, [{ ref: 'D9', kind: 'diode', pins: ['L', 'p'] }], 'N', 12 * Math.SQRT2],
+    ['behind a bridge', 24, [{ ref: 'D9', kind: 'bridge', pins: ['L', 'N', 'p', 'm'] }], 'm', 24 * Math.SQRT2],
+    [
+      'behind a dropper and a bridge, its string open',
+      230,
+      [
+        { ref: 'C1', kind: 'capacitor', pins: ['L', 'a'], farads: 0.47e-6 },
+        { ref: 'D9', kind: 'bridge', pins: ['a', 'N', 'p', 'm'] },
+      ],
+      'm',
+      230 * Math.SQRT2,
+    ],
+  ] as const)('%s', (_, voltsRms, before, minus, peak) => {
+    const { parts } = solved([
+      mains({ voltsRms, ohms: 1 }),
+      ...before.map((part) => ({ ...part, pins: [...part.pins] })),
+      { ref: 'C2', kind: 'capacitor', pins: ['p', minus], farads: 10e-6 },
+    ]);
+    const volts = parts.C2?.volts.avg ?? Number.NaN;
+    expect(volts).toBeLessThanOrEqual(peak);
+    expect(volts).toBeGreaterThan(peak - 2 - 0.02 * peak);
+  });
+});
