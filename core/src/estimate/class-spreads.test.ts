@@ -83,6 +83,38 @@ describe('two readings of a current that agree', () => {
   });
 });
 
+describe('readings that agree, and contradict what a chip is sold as', () => {
+  it('are believed, and the chip is the suspect', () => {
+    // A sink of 0.2 V whose reference is 0.26 V: 464 mA through 0.56 ohm, read twice.
+    const circuit = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 },
+      { ref: 'D1', kind: 'led', pins: ['a', 'k'], colour: 'white', body: '3535' },
+      { ref: 'U1', kind: 'sink', pins: ['k', 's'], referenceVolts: 0.2, sense: ['R2'], dropoutVolts: 0.3 },
+      { ref: 'R2', kind: 'resistor', pins: ['s', '0'], ohms: 0.56 },
+    ]);
+    const readings: EstimateReading[] = [
+      { id: '1', kind: 'volts', across: 'R2', value: 0.26, uncertainty: 0.001 },
+      { id: '2', kind: 'amps', through: 'V1', value: 0.464, uncertainty: 0.003 },
+    ];
+    const fit = fitted(circuit, readings);
+    const [amps] = fit.figures([CHIP]);
+    expect(Math.abs((amps?.value ?? 0) - 0.464)).toBeLessThan(0.003);
+    expect(amps?.uncertainty).toBeLessThan(0.004);
+    expect(disagreementsOf(circuit, readings, fit)[0]).toMatchObject({ cause: 'part', ref: 'U1', as: { code: 'reference' } });
+  });
+
+  it('that do not agree with one another stay a contradiction, with what was stated unmoved', () => {
+    const circuit = ledOn(100, {}, { tolerance: 0.01 });
+    const fit = fitted(circuit, [
+      { id: '1', kind: 'volts', across: 'R1', value: 1.9, uncertainty: 0.01 },
+      { id: '2', kind: 'amps', through: 'V1', value: 0.19, uncertainty: 0.001 },
+      { id: '3', kind: 'ohms', across: 'R1', value: 100, uncertainty: 0.5 },
+    ]);
+    expect(fit.probability).toBeLessThan(1e-6);
+    expect(fit.residuals.some(({ sigmas }) => Math.abs(sigmas) > 5)).toBe(true);
+  });
+});
+
 describe('a source that was read open and under load', () => {
   const coins = circuitOf([
     { ref: 'B1', kind: 'battery', pins: ['a', '0'], chemistry: 'lithium-coin', size: '2032', series: 2 },
