@@ -61,6 +61,8 @@ try {
     await page.goto(server.url + path, { waitUntil: 'load' });
     await page.waitForSelector('h1');
     await page.evaluate(() => document.fonts.ready);
+    // The server sums up every specimen for the first shelf after its start.
+    await page.waitForFunction(() => !document.querySelector('main [role=status]'), { timeout: 60_000 }).catch(() => undefined);
     // The analysis comes from the worker a moment after the page.
     await new Promise((resolve) => setTimeout(resolve, 1200));
     if (press) {

@@ -75,6 +75,11 @@ export function ShelfPage() {
             </button>
           </p>
         )}
+        {!error && rows === undefined && (
+          <p role="status" className="py-6 text-quiet">
+            Working out how hard each specimen is driven…
+          </p>
+        )}
         {error && rows === undefined && <p className="py-6">{error.message}</p>}
         {rows?.length === 0 && (
           <Empty>
