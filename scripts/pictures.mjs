@@ -62,7 +62,7 @@ try {
     await page.waitForSelector('h1');
     await page.evaluate(() => document.fonts.ready);
     // The server sums up every specimen for the first shelf after its start.
-    await page.waitForFunction(() => !document.querySelector('main [role=status]'), { timeout: 60_000 }).catch(() => undefined);
+    await page.waitForFunction(() => !document.querySelector('main > [role=status]'), { timeout: 60_000 }).catch(() => undefined);
     // The analysis comes from the worker a moment after the page.
     await new Promise((resolve) => setTimeout(resolve, 1200));
     if (press) {
