@@ -34,3 +34,22 @@ export const MARKED_GADGETS: readonly Circuit[] = [
     resistor('R3', 'a', '0', 2200),
   ]),
 ];
+
+/** Gadgets of which little is said: a power-LED torch, a sink set by its sense resistor, a light on two coin cells. */
+export const LITTLE_KNOWN_GADGETS: readonly Circuit[] = [
+  circuitOf([
+    { ref: 'B1', kind: 'battery', pins: ['a', '0'], chemistry: 'li-ion', size: '18650' },
+    { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 3.3 },
+    led('D1', 'b', '0', { colour: 'white', body: '3535' }),
+  ]),
+  circuitOf([
+    { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 },
+    led('D1', 'a', 'k', { colour: 'white', body: '3535' }),
+    { ref: 'U1', kind: 'sink', pins: ['k', 's'], referenceVolts: 0.2, sense: ['R1'], dropoutVolts: 0.3 },
+    { ref: 'R1', kind: 'resistor', pins: ['s', '0'], ohms: 0.56 },
+  ]),
+  circuitOf([
+    { ref: 'B1', kind: 'battery', pins: ['a', '0'], chemistry: 'lithium-coin', size: '2032', series: 2 },
+    led('D1', 'a', '0', { colour: 'white', body: '5mm' }),
+  ]),
+];
