@@ -21,7 +21,7 @@ const schema = z.strictObject({
 /** √2·voltsRms·sin(2πft + phase), open circuit, behind a resistance and an inductance. */
 export const ac: DeviceDefinition<'ac', typeof schema> = {
   kind: 'ac',
-  name: 'alternating source',
+  name: 'AC',
   pins: ['a', 'b'],
   polar: false,
   schema,
