@@ -32,6 +32,7 @@ import {
   whatIf,
 } from '@mindful-probe/core';
 import { expose } from 'comlink';
+import { DROPPED } from './dropped.ts';
 
 /** Everything that a specimen's screens show at first sight. */
 export interface AnalysisView {
@@ -54,9 +55,6 @@ export interface AskedTape {
   readonly topic: string;
   readonly entries: readonly Entry[];
 }
-
-/** Nobody wants the answer any more: the tape has moved on. */
-export const DROPPED = 'dropped';
 
 let newest = '';
 let kept: { readonly topic: string; readonly analyses: SpecimenAnalyses } | undefined;

@@ -95,11 +95,11 @@ export function useDriveDetails(
   rework: number,
 ): { readonly details: DriveDetails | undefined; readonly isStale: boolean } {
   const tape = tapeOf(specimenId, entries);
-  const { data, isLoading } = useSWR(['details', rework, tape.topic], () => ask((api) => api.details(tape, rework), tape.topic), {
+  const { data, error, isLoading } = useSWR(['details', rework, tape.topic], () => ask((api) => api.details(tape, rework), tape.topic), {
     ...ONCE,
     keepPreviousData: true,
   });
-  return { details: data, isStale: data !== undefined && isLoading };
+  return { details: data, isStale: data !== undefined && (isLoading || error !== undefined) };
 }
 
 /** Asks for one position of the sliders. */

@@ -1,5 +1,6 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import type { AnalysesApi } from './analyses.worker.ts';
+import { DROPPED } from './dropped.ts';
 
 /** Computation that a person stopped. */
 export class StoppedError extends Error {}
@@ -51,7 +52,11 @@ export async function ask<T>(
       try {
         return await Promise.race([question(line.remote, proxy(tell)), line.broken]);
       } catch (error) {
-        if (!(error instanceof MovedOnError) || (topic !== undefined && topic !== turnedTo)) throw error;
+        const isDropped = error instanceof Error && error.message === DROPPED;
+        // A part of the page may ask of a tape a moment before the page turns to it.
+        if (isDropped && topic !== turnedTo) await new Promise((resolve) => setTimeout(resolve, TURNING_MS));
+        const isMeant = topic === undefined || topic === turnedTo;
+        if (!isMeant || !(isDropped || error instanceof MovedOnError)) throw error;
       }
     }
   } finally {
@@ -60,6 +65,8 @@ export async function ask<T>(
   }
 }
 
+/** So long after a question the page has turned to the tape that it is of, or it never will. */
+const TURNING_MS = 100;
 /** A tape that is no longer wanted may keep the worker for so long; then the worker goes. */
 const OLD_WORK_MS = 400;
 
