@@ -41,8 +41,8 @@ export const mainSupply: (circuit: Circuit) => Part | undefined = oncePer((circu
 });
 
 /**
- * What a reading at one net is against: the return of its own part of the circuit, which behind a rectifier is its minus
- * and not the neutral of mains.
+ * The net that volts at one net are read against: behind a rectifier the minus of the rectifier, before it the second pin
+ * of the supply.
  */
 export function returnOf(circuit: Circuit, net: string): string | undefined {
   const rectifier = circuit.parts.find((part) => isKind(part, 'bridge'));

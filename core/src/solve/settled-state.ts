@@ -51,7 +51,7 @@ const ATTEMPTS = 4;
 /** Steps are this much finer from the second attempt on. */
 const FINER = 4;
 const PLAIN_PERIODS = 25;
-/** A state of which a period keeps all but this share is emptied by nothing: a bleeder of days keeps less. */
+/** Capacitor volts that change by less than this share of themselves a period have no discharge path; through a bleeder that takes days they change by more. */
 const ONE_WAY = 1e-7;
 /** Filled when a period adds less than this share; halved so often at the most, with periods for the rest to follow. */
 const FILLED = 1e-4;
