@@ -82,6 +82,8 @@ export interface Dangers {
   /** The highest volts that it is fed with or claims, V. */
   readonly volts?: number | undefined;
   readonly alternating: boolean;
+  /** Its supply of few volts is not isolated from mains. */
+  readonly supplyNotIsolated?: boolean | undefined;
   /** Rechargeable lithium cells. */
   readonly lithium: boolean;
   /** Coin cells. */
@@ -114,6 +116,22 @@ export function touchableMains(circuit: Circuit): DangerousSource | undefined {
     .find(({ volts, alternating }) => isDangerous(volts, alternating));
 }
 
+/** Sockets everywhere: a transformer gives what they give, a generator seldom. */
+const SOCKET_HERTZ: readonly number[] = [50, 60];
+
+/**
+ * The first source of few volts that may stand between the thing and a socket: an adapter, a port, a transformer.
+ * Undefined where cells, a generator or mains itself feed it.
+ */
+export function lowVoltageSupply(circuit: Circuit): Part | undefined {
+  if (touchableMains(circuit)) return undefined;
+  return suppliesOf(circuit).find((part) => {
+    const { source } = deviceOf(part.kind);
+    if (!source || source.isCell) return false;
+    return source.hertz === undefined || SOCKET_HERTZ.includes(source.hertz(part));
+  });
+}
+
 export function isDangerous(volts: number, alternating: boolean): boolean {
   return volts >= (alternating ? TOUCH_VOLTS.alternating : TOUCH_VOLTS.direct);
 }
@@ -122,9 +140,10 @@ const BRIGHT_LUMENS = 250;
 const HOT_WATTS = 5;
 
 /** The gates that stand before a specimen's first powering. */
-export function gatesFor({ volts = 0, alternating, lithium, coin = false, lumens = 0, watts = 0 }: Dangers): readonly Gate[] {
+export function gatesFor(dangers: Dangers): readonly Gate[] {
+  const { volts = 0, alternating, supplyNotIsolated = false, lithium, coin = false, lumens = 0, watts = 0 } = dangers;
   const codes: GateCode[] = [];
-  if (isDangerous(volts, alternating)) codes.push('mains');
+  if (isDangerous(volts, alternating) || supplyNotIsolated) codes.push('mains');
   if (lithium) codes.push('lithium');
   if (coin) codes.push('coin');
   if (lumens >= BRIGHT_LUMENS) codes.push('bright');

@@ -10,6 +10,7 @@ export {
   type GateItem,
   gatesFor,
   isDangerous,
+  lowVoltageSupply,
   TOUCH_VOLTS,
   touchableMains,
 } from './gates.ts';

@@ -55,7 +55,7 @@ export type ClaimTextField = keyof typeof CLAIM_TEXT_LABELS;
 export const CLAIM_TEXT_FIELDS = Object.keys(CLAIM_TEXT_LABELS) as [ClaimTextField, ...ClaimTextField[]];
 
 /** Where it is said. */
-export const CLAIM_SOURCES = ['body', 'box', 'leaflet', 'listing', 'seller'] as const;
+export const CLAIM_SOURCES = ['body', 'box', 'leaflet', 'adapter', 'listing', 'seller'] as const;
 export type ClaimSource = (typeof CLAIM_SOURCES)[number];
 
 export const CLAIM_LABELS = Object.fromEntries(CLAIM_FIELDS.map((field) => [field, CLAIM_DEFINITIONS[field].label])) as Readonly<

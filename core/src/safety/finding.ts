@@ -21,6 +21,7 @@ export type FindingCode =
   | 'unbalanced-strings'
   | 'parallel-regulators'
   | 'no-current-limit'
+  | 'supply-not-isolated'
   | 'unprotected-cells'
   | 'mixed-cells'
   | 'charging-cells'
@@ -95,6 +96,7 @@ export type FindingFacts =
   | { readonly about: 'strings' }
   | { readonly about: 'regulators'; readonly refs: readonly string[] }
   | { readonly about: 'direct' }
+  | { readonly about: 'isolation' }
   | { readonly about: 'protection' }
   | { readonly about: 'mixed'; readonly refs: readonly string[] }
   | {
@@ -126,6 +128,7 @@ export type LackedFact =
   | 'insulation'
   | 'fuse-lead'
   | 'cells-protected'
+  | 'supply-isolation'
   | 'capacitor-volts'
   | 'surface-material'
   | 'surface-celsius'

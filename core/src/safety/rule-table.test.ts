@@ -118,12 +118,15 @@ const CHARGED: readonly LoosePart[] = [
   { ref: 'D1', kind: 'led', pins: ['a', '-'] },
 ];
 
+/** What only a specimen's tape can tell has its tests there. */
+type OfSpecimen = 'touch-celsius' | 'supply-not-isolated';
+
 /**
  * For every rule how it speaks (severity and part), one circuit that it speaks of, and one beside it, as near as can be,
  * that it does not; and where facts can be missing, one of which it cannot tell.
  */
 const TABLE: Readonly<
-  Record<Exclude<FindingCode, 'touch-celsius'>, { readonly as: string; readonly fires: Case; readonly quiet: Case; readonly open?: Case }>
+  Record<Exclude<FindingCode, OfSpecimen>, { readonly as: string; readonly fires: Case; readonly quiet: Case; readonly open?: Case }>
 > = {
   'over-amps': { as: 'caution D1', fires: { parts: but(CLIP, 'D1', { rated: { amps: 0.01 } }) }, quiet: { parts: CLIP } },
   'over-peak-amps': { as: 'caution D1', fires: { parts: but(BELL, 'D1', { rated: { peakAmps: 0.01 } }) }, quiet: { parts: BELL } },

@@ -23,6 +23,7 @@ const SHORT: Readonly<Record<FindingCode, string>> = {
   'unbalanced-strings': 'strings share badly',
   'parallel-regulators': 'regulators in parallel',
   'no-current-limit': 'nothing limits the current',
+  'supply-not-isolated': 'supply not isolated from mains',
   'unprotected-cells': 'cells without protection',
   'mixed-cells': 'cells that are mixed',
   'charging-cells': 'cells that are charged',
@@ -59,6 +60,8 @@ const SOURCES: Readonly<Record<FindingCode, string>> = {
   'unbalanced-strings': 'Chips of one make differ by some tens of millivolts, and current rises steeply with volts.',
   'parallel-regulators': 'The currents of regulators in parallel add up, whatever fails.',
   'no-current-limit': 'An LED’s current is set by what stands before it, and by nothing in itself.',
+  'supply-not-isolated':
+    'IEC 61558-2-16 and IEC 61347-2-13: a supply whose low volts may be touched is isolated from mains by double insulation, and its mark says so.',
   'unprotected-cells': 'IEC 62133-2: lithium cells want a protection against overcharge, deep discharge and shorts.',
   'mixed-cells': 'IEC 60086-5: cells of one kind and one age; the weakest is reversed and leaks.',
   'charging-cells':
@@ -113,6 +116,8 @@ export function sayFinding({ ref, facts }: Finding): string {
       return `${facts.refs.join(' and ')} regulate one current together: each adds its own, and one that fails short takes over.`;
     case 'direct':
       return 'Nothing but the source holds the current back: a volt more, or fresher cells, and it doubles.';
+    case 'isolation':
+      return `${ref} is not isolated from mains: everything that it feeds is live, however few its volts.`;
     case 'protection':
       return `${ref} is of lithium cells without protection: run flat or shorted they are spoilt or burn.`;
     case 'mixed':
@@ -171,6 +176,7 @@ const REMEDIES: Readonly<Record<FindingCode, string>> = {
   'unbalanced-strings': 'A small resistor in each string, or chips of one bin.',
   'parallel-regulators': 'One regulator a string.',
   'no-current-limit': 'A resistor or a driver in the lead.',
+  'supply-not-isolated': 'Another supply of the same volts that is isolated (safety extra-low voltage); until then it is treated as mains.',
   'unprotected-cells': 'Protected cells, or a protection board at the pack.',
   'mixed-cells': 'Cells of one kind and one age.',
   'charging-cells': 'A charger made for these cells.',
@@ -267,6 +273,10 @@ const LACKS: Readonly<Record<LackedFact, { readonly text: string; readonly settl
   'cells-protected': {
     text: 'Whether its lithium cells have a protection of their own is not known.',
     settleBy: 'Look for a strip and a small board at the end of the cell, or what is printed on it.',
+  },
+  'supply-isolation': {
+    text: 'Whether the supply that came with it is isolated from mains is not known: if not, everything that it feeds is live.',
+    settleBy: 'Read its label for the mark of a safety transformer (two circles that overlap, in a shield) or SELV.',
   },
   'capacitor-volts': { text: 'Its volts are not stated.', settleBy: 'Read its marking.' },
   'surface-material': { text: 'What it is of is not known: metal burns at fewer degrees than plastic.', settleBy: 'Look what it is of.' },

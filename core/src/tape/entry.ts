@@ -87,6 +87,7 @@ export const FACT_NAMES = [
   'insulation',
   'fuse-lead',
   'cells-protected',
+  'supply-isolation',
   'heat-path',
   'case-size',
   'fins',

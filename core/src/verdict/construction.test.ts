@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { analysisOf } from '../appraisal/index.ts';
 import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
 import type { EntryDraft } from '../tape/index.ts';
+import { gatesOf } from './cautions.ts';
 import { constructionOf } from './construction.ts';
 import { judge } from './judge.ts';
 
@@ -37,6 +38,27 @@ describe('what was not looked at is asked, and not passed', () => {
     const lit = ['R1 100r 0.25w on + A', 'D1 led white 5mm on A -'];
     expect(lacked('B1 1 18650 li-ion on + -', ...lit)).toEqual(['cells-protected']);
     expect(lacked('B1 3 aaa alkaline on + -', ...lit)).toEqual([]);
-    expect(lacked('V1 5v usb on + -', ...lit)).toEqual([]);
+  });
+
+  it('of a supply of few volts that came with it: whether it is isolated from mains', () => {
+    const lit = ['R1 470r 0.5w on + A', 'D1 led white 5mm on A -'];
+    const of = (supply: string, ...said: string[]) => {
+      const judgement = judge(analysisOf(specimenOf(supply, ...lit, ...said.map((value) => fact('supply-isolation', value))), 0));
+      return [judgement?.verdict, judgement?.undecided.map(({ lacks }) => lacks), judgement?.findings.map(({ code }) => code)];
+    };
+    for (const supply of ['V1 12v on + -', 'V1 5v usb on + -', 'V1 ac 12v 50hz on + -'])
+      expect(of(supply)[1]).toContainEqual('supply-isolation');
+    expect(of('V1 5v usb on + -')).toEqual(['not enough known', ['supply-isolation'], []]);
+    expect(of('V1 5v usb on + -', 'yes, by its mark')).toEqual(['sound', [], []]);
+    expect(of('V1 5v usb on + -', 'none came with it')).toEqual(['sound', [], []]);
+    expect(of('V1 5v usb on + -', 'no')).toEqual(['do not use', [], ['supply-not-isolated']]);
+    // A crank, cells, and what is mains itself and judged as that.
+    for (const supply of ['V1 ac 8v 37hz on + -', 'B1 3 aaa alkaline on + -', 'V1 ac 230v 50hz on + -', 'V1 72v on + -'])
+      expect(of(supply)[1]).not.toContainEqual('supply-isolation');
+  });
+
+  it('and where it is not isolated, what it feeds is met as mains', () => {
+    const specimen = specimenOf('V1 5v on + -', 'R1 100r on + A', 'D1 led white on A -', fact('supply-isolation', 'no'));
+    expect(gatesOf(specimen, '2030-01-01T00:00:00Z').map(({ gate }) => gate.code)).toContain('mains');
   });
 });

@@ -1,5 +1,5 @@
 import { type Analysis, type Appraisal, appraise, oncePer, thermalOf } from '../appraisal/index.ts';
-import { touchableMains } from '../caution/index.ts';
+import { lowVoltageSupply, touchableMains } from '../caution/index.ts';
 import { ratedJunctionCelsius } from '../device/index.ts';
 import { heatPathIn, litLeds } from '../drive/index.ts';
 import { type Audit, auditSolved, type Finding, type Undecided, verdictOf, worstFirst } from '../safety/index.ts';
@@ -23,7 +23,7 @@ interface Answers {
 /** What the rules say of the circuit, changed by what is known of the thing itself. */
 type SpecimenRule = (found: Found, answers: Answers) => Answers;
 
-const RULES: readonly SpecimenRule[] = [barePads, junctions, surfaces];
+const RULES: readonly SpecimenRule[] = [isolation, barePads, junctions, surfaces];
 
 /**
  * The circuit's arrangements and findings, with what Opening and the thermometer add to them; undefined where it cannot be
@@ -40,6 +40,20 @@ export const judge: (analysis: Analysis) => Judgement | undefined = oncePer((ana
   const { arrangements, discharges, faults } = audited;
   return { verdict: verdictOf(findings, undecided), arrangements, findings: worstFirst(findings), undecided, discharges, faults };
 });
+
+/**
+ * A supply of few volts that came with the thing is only as safe as what keeps it apart from mains, which a circuit cannot
+ * say. What runs on a supply of its owner’s is not judged by it.
+ */
+function isolation({ analysis: { specimen }, appraisal }: Found, { findings, undecided }: Answers): Answers {
+  const source = lowVoltageSupply(appraisal.circuit);
+  const said = specimen.facts.get('supply-isolation');
+  if (!source) return { findings, undecided };
+  const { ref } = source;
+  if (said === undefined) return { findings, undecided: [...undecided, { code: 'supply-not-isolated', ref, lacks: 'supply-isolation' }] };
+  if (said !== 'no') return { findings, undecided };
+  return { findings: [...findings, { code: 'supply-not-isolated', severity: 'unsafe', ref, facts: { about: 'isolation' } }], undecided };
+}
 
 /** Nothing at all between live parts and hands, which a circuit cannot say. */
 function barePads({ analysis: { specimen }, appraisal }: Found, answers: Answers): Answers {

@@ -12,6 +12,7 @@ export const bookClipReworked: BenchScript = {
     ['09:08', 'dead'],
     ['09:10', 'step lens slid out, no screws'],
     ['09:12', 'step back prised off, two clips'],
+    ['09:13', { kind: 'fact', name: 'supply-isolation', value: 'none came with it' }],
     ['09:20', 'V1 5v usb'],
     ['09:21', 'S1 switch on V1.+ C'],
     ['09:24', 'R1 mark 390 on C D'],

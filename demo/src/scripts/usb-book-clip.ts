@@ -13,6 +13,7 @@ export const usbBookClip: BenchScript = {
     ['09:09', 'dead'],
     ['09:11', 'step lens slid out, no screws'],
     ['09:14', 'step back prised off with a thin blade, two clips'],
+    ['09:15', { kind: 'fact', name: 'supply-isolation', value: 'none came with it' }],
     ['09:16', 'mark red = +'],
     ['09:20', 'V1 5v usb'],
     ['09:21', 'S1 switch on V1.+ C'],

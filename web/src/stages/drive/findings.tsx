@@ -86,6 +86,7 @@ const ANSWERED_ON: Readonly<Record<LackedFact, string>> = {
   insulation: 'opening',
   'fuse-lead': 'opening',
   'cells-protected': 'opening',
+  'supply-isolation': 'opening',
   'surface-material': 'opening',
   'surface-celsius': 'readings',
   'capacitor-volts': 'trace',

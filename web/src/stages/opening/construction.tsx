@@ -14,6 +14,11 @@ const QUESTIONS: readonly Question[] = [
   { name: 'insulation', asks: 'Between live parts and what can be touched', answers: ['6 mm or more, or two layers', 'less', 'bare pads'] },
   { name: 'fuse-lead', asks: 'The fuse is in', answers: ['the live lead', 'the neutral lead', 'neither, or cannot tell'] },
   { name: 'cells-protected', asks: 'Cells', answers: ['with protection', 'without protection', 'no cells'] },
+  {
+    name: 'supply-isolation',
+    asks: 'The low-voltage supply that came with it is isolated from mains',
+    answers: ['yes, by its mark', 'no', 'none came with it'],
+  },
   { name: 'case-size', asks: 'How large its outside is', answers: ['as a thumb', 'as a fist', 'as two hands', 'as a book', 'larger'] },
   { name: 'fins', asks: 'Its outside has fins', answers: ['yes', 'no'] },
   { name: 'heat-path', asks: 'The LED board', answers: ['metal, screwed with paste', 'metal, glued', 'metal, loose', 'not metal'] },
