@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { specimenOf } from '../bench-line/tape.testing.ts';
 import { sayDisagreement } from '../estimate/index.ts';
 import { type Entry, type EntryDraft, entrySchema, replay } from '../tape/index.ts';
 import { analysisOf } from './analysis.ts';
@@ -42,6 +43,12 @@ describe('why readings do not fit', () => {
     const [first] = causesOf(analysisOf(replay(entries), 0));
     expect(first).toMatchObject({ cause: 'reading', entryId: entries[5]?.id, testLine: 'R1 ' });
     expect(said(first).replace(/\s/g, ' ')).toMatch(/^“R1 6.49v”: 6.49 V where the others expect .*a range of 10 above/);
+  });
+
+  it('has a chip’s reference tested by the volts over its resistor', () => {
+    const sink = ['V1 5v on A G', 'D1 led white 3535 on A K', 'U1 sink ref 0.2v R2 on K S', 'R2 0r56 on S G'];
+    const [first] = causesOf(analysisOf(specimenOf(...sink, 'V1 5.02v', 'R2 0.26v', 'in 0.464a', 'R2 0.56r dead'), 0));
+    expect(first).toMatchObject({ ref: 'U1', as: { code: 'reference' }, testLine: 'R2 ' });
   });
 
   it('has nothing to say where readings fit, or where nothing can be solved', () => {

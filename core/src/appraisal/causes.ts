@@ -1,5 +1,5 @@
 import { partOf } from '../circuit/index.ts';
-import { deviceOf, type Part } from '../device/index.ts';
+import { deviceOf, isKind, type Part } from '../device/index.ts';
 import { type Disagreement, type DisagreementContext, disagreementsOf } from '../estimate/index.ts';
 import { decodeMarking } from '../marking/index.ts';
 import { formatCompact, preferredBetween, type Unit } from '../quantity/index.ts';
@@ -64,7 +64,9 @@ function ofPart(ref: string, value: number, { circuit }: FittedCircuit): Tests {
   if (!part) return { context: {} };
   const unit = UNIT_OF_FIELD[part.kind];
   const alone = deviceOf(part.kind).readings?.includes('alone') ? 'chip ' : '';
-  if (unit === undefined) return { context: {}, testLine: `${ref} ${alone}` };
+  // A chip's reference is met as the volts over what it holds them over.
+  const over = isKind(part, 'sink') ? part.sense?.[0] : undefined;
+  if (unit === undefined) return { context: {}, testLine: `${over ?? ref} ${alone}` };
   const marked = neighbourMarking(part, value, unit);
   const preferred = preferredBetween('E24', value * (1 - SAME_SHARE), value * (1 + SAME_SHARE)).sort(
     (a, b) => Math.abs(a - value) - Math.abs(b - value),

@@ -4,7 +4,8 @@ import { chipModelOf, chipVoltsAt, type LedPart, partSchema } from '../device/in
 import { drawNormal, seededRandom } from '../numeric/index.ts';
 import { solve } from '../solve/index.ts';
 import { disagreementsOf } from './disagreements.ts';
-import { type Fit, fitReadings } from './fit.ts';
+import { fitReadings } from './fit.ts';
+import type { Fit } from './fit-once.ts';
 import { proposeProbes } from './next-probe.ts';
 import type { EstimateReading } from './readings.ts';
 

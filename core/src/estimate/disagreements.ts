@@ -23,7 +23,8 @@ import {
 } from '../device/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { fieldValue } from '../solve/index.ts';
-import { type Fit, fitReadings } from './fit.ts';
+import { fitReadings } from './fit.ts';
+import type { Fit } from './fit-once.ts';
 import type { EstimateReading } from './readings.ts';
 import type { Unknown } from './unknowns.ts';
 

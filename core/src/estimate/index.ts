@@ -1,7 +1,8 @@
 export { isAlone } from './alone.ts';
 export { type Disagreement, disagreementsOf } from './disagreements.ts';
 export { type Estimate, estimate } from './estimate.ts';
-export { type Fit, fitReadings } from './fit.ts';
+export { fitReadings } from './fit.ts';
+export type { Fit } from './fit-once.ts';
 export type { Limits } from './limits.ts';
 export { type MeterLoad, unloadedFactor, withMeter } from './loading.ts';
 export { type ProbeProposal, proposeProbes } from './next-probe.ts';

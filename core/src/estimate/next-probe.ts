@@ -3,7 +3,7 @@ import { deviceOf, ledVoltsAt, ratedChipAmps } from '../device/index.ts';
 import { readingUncertainty, type Unit } from '../quantity/index.ts';
 import type { Figure } from '../solve/index.ts';
 import { figureIn } from '../solve/index.ts';
-import type { Fit } from './fit.ts';
+import type { Fit } from './fit-once.ts';
 
 /** A reading that could be taken next, and what the wanted figure's uncertainty would be afterwards. */
 export interface ProbeProposal {

@@ -1,4 +1,5 @@
 import { DenseLuFactoriser } from './dense-lu.ts';
+import { dot } from './dot.ts';
 
 /**
  * Left null vectors of a square matrix: orthonormal w with wᵀ·A ≈ 0, by one-sided Jacobi rotation of Aᵀ (Hestenes,
@@ -63,10 +64,4 @@ function rotate(a: Float64Array, b: Float64Array, c: number, s: number): void {
     a[i] = c * kept - s * b[i];
     b[i] = s * kept + c * b[i];
   }
-}
-
-function dot(a: Float64Array, b: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += a[i] * b[i];
-  return sum;
 }
