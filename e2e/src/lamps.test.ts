@@ -22,6 +22,16 @@ async function lampOf(name: string, lines: readonly string[]): Promise<void> {
 async function enterFirstLive(line: string, gates: readonly string[]): Promise<void> {
   await typeLine(page, line);
   await page.keyboard.press('Enter');
+  // Who backs out before the cautions keeps the line.
+  await page.waitForSelector(`[data-gate="${gates[0]}"]`);
+  await page.keyboard.press('Escape');
+  await page.waitForFunction(
+    (typed) => (document.querySelector('input[aria-label="Bench line"]') as HTMLInputElement).value === typed,
+    {},
+    line,
+  );
+  await page.keyboard.press('/');
+  await page.keyboard.press('Enter');
   for (const gate of gates) await confirmGate(page, gate);
   await page.waitForFunction((typed) => document.querySelector('aside')?.textContent?.includes(typed), {}, line);
 }

@@ -83,7 +83,7 @@ export function isUnfinished(error: CircuitError): boolean {
 function tellsCurrent(reading: EstimateReading, supplyRef: string): boolean {
   if (reading.statistic === 'ripple') return true;
   if (reading.kind === 'volts') return reading.across !== supplyRef && reading.atAmps === undefined;
-  return reading.kind !== 'ohms';
+  return reading.kind === 'amps' || reading.kind === 'watts';
 }
 
 function takenOf(readings: readonly PlacedReading[]): readonly { kind: string; ref: string }[] {

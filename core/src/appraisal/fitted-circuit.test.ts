@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { specimenOf } from '../bench-line/tape.testing.ts';
 import { type Entry, type EntryDraft, entrySchema, replay } from '../tape/index.ts';
 import { analysisOf } from './analysis.ts';
 import { appraise } from './appraise.ts';
@@ -29,6 +30,16 @@ const reading = (value: number, load: { inputOhms?: number; burdenOhms?: number 
 });
 
 describe('a circuit fitted to readings', () => {
+  it('is measured once a current follows from a reading that was taken live', () => {
+    const board = ['V1 12v on A G', 'C1 100uf on A G', 'R1 470r on A B', 'D1 led white on B G'];
+    const measured = (...lines: string[]) => {
+      const result = appraise(analysisOf(specimenOf(...board, ...lines), 0));
+      return result.ok && result.value.measured;
+    };
+    for (const line of ['C1 95uf dead', 'R1 468r dead', 'V1 12.1v']) expect(measured(line)).toBe(false);
+    for (const line of ['R1 9.1v', 'in 19ma', 'in 0.23w']) expect(measured(line)).toBe(true);
+  });
+
   it('is no surprise to a 10 megohm meter over megohms: 4.05 V with the meter on are 5 V without', () => {
     const slot = appraised(...bleeders, reading(4.0486, { inputOhms: 10e6 })).slots.find(
       ({ ref, kind }) => ref === 'R2' && kind === 'volts',

@@ -1,6 +1,6 @@
 import { deviceOf, PART_KINDS, type PartKind, partSchema, partValue, type TypedGrammar } from '../device/index.ts';
 import { findMarks, sayMistaken } from '../marking/index.ts';
-import { pinName, terminalName } from '../tape/index.ts';
+import { netOf, pinName, terminalName } from '../tape/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { splitSpread, spreadFields } from './typed-spread.ts';
@@ -56,6 +56,8 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   if (onAt !== -1 && new Set(terminals).size === 1) return unread(`${ref}: both its pins on ${terminals[0]} would be a short.`);
   const unknown = terminals.find((terminal) => terminalName(specimen.circuit.parts, terminal) === undefined);
   if (unknown !== undefined) return unread(noSuchPin(unknown, context));
+  const short = shortOnOurLetter(ref, terminals, context);
+  if (short !== undefined) return unread(short);
   if (present && !correcting)
     return unread(`${ref} is on the board already. “correct ${ref} …” replaces it.`, `correct ${words.join(' ')}`);
   if (!present && correcting)
@@ -94,7 +96,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   if (spread?.success === false) return unread(`${ref}: so far off it would say nothing of it.`);
   const part = spread?.data ?? parsed.data;
   const where = onAt === -1 ? '' : `, on ${saidPlaces(terminals, context)}`;
-  const meaning = `${ref}, ${deviceOf(kind).name} ${partValue(parsed.data)}${where}${(looked.why ?? built.why) ? ` (${looked.why ?? built.why})` : ''}`;
+  const meaning = `${ref}, ${[deviceOf(kind).name, partValue(parsed.data)].filter(Boolean).join(' ')}${where}${(looked.why ?? built.why) ? ` (${looked.why ?? built.why})` : ''}`;
   const corrects = present && correcting ? present.id : terminals.length > 0 ? placed?.id : undefined;
   return entry(meaning, { kind: 'part', part, ...(corrects !== undefined && { corrects }) });
 }
@@ -151,6 +153,14 @@ function noSuchPin(terminal: string, { specimen }: BenchContext): string {
   if (!part) return `${terminal} is not a pin on the board.`;
   const pins = deviceOf(part.kind).pins.map((name, index) => `${part.ref}.${index + 1} (${name})`);
   return `${part.ref} has no pin “${terminal.split('.')[1]}”: its pins are ${pins.join(', ')}.`;
+}
+
+/** A letter that the drawing gave is taken for a new net easily, and then both ends are on one. */
+function shortOnOurLetter(ref: string, terminals: readonly string[], { specimen }: BenchContext): string | undefined {
+  const nets = terminals.map((terminal) => netOf(specimen.nets, terminalName(specimen.circuit.parts, terminal) ?? terminal));
+  const [net] = nets;
+  if (!net || net.given || new Set(nets).size > 1) return undefined;
+  return `${ref}: both its pins would be on ${net.name}, the net of ${net.pins.slice(0, 2).join(' and ')}: a short. A name that is not in the drawing is a new net.`;
 }
 
 /** Where a part goes; of a letter that is ours it says which net that is. */

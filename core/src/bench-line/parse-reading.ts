@@ -259,7 +259,7 @@ function meaningOf(
 ): string {
   const said = figures.map(({ value, uncertainty, unit, doubtful, statistic }) => {
     const { figure, plusMinus, unit: symbol } = formatUncertain(value, 2 * uncertainty, unit);
-    return `${doubtful ? 'doubtful ' : ''}${statistic === 'ripple' ? 'ripple ' : ''}${figure} ${plusMinus} ${symbol}`;
+    return [doubtful && 'doubtful', statistic === 'ripple' && 'ripple', figure, plusMinus, symbol].filter(Boolean).join(' ');
   });
   const tail = [
     condition.supplied && `with ${formatEngineering(condition.supplied.amps, 'amps').text} from a bench supply`,

@@ -77,6 +77,15 @@ describe('parts as people write them', () => {
   it('a letter that is ours is said with what lies on it', () => {
     const meaning = outcomeOf('R2 1k on A G', 'V1 5v', 'R1 100r on V1.+ V1.-');
     expect(meaning).toMatchObject({ kind: 'entry', meaning: expect.stringContaining('A, the net of') });
+    expect(outcomeOf('R2 1k on V1.+ A', 'V1 5v', 'R1 100r on V1.+ V1.-')).toMatchObject({
+      kind: 'unread',
+      message: expect.stringContaining('would be on A, the net of V1.1 and R1.1: a short'),
+    });
+  });
+
+  it('a value that needs no words leaves no gap before what follows', () => {
+    expect(outcomeOf('B1 bridge on A B C D')).toMatchObject({ meaning: 'B1, bridge, on A and B and C and D' });
+    expect(outcomeOf('in 230v 6.8w pf 0.52', 'V1 ac 230v 50hz on L N')).toMatchObject({ meaning: expect.not.stringContaining(' ,') });
   });
 });
 

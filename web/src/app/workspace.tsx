@@ -216,7 +216,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
           />
         </footer>
       </div>
-      <GateDialog gates={gates} open={gateShown} record={ungated.record} onRefuse={refuse} />
+      <GateDialog gates={gates} open={gateShown} record={ungated.record} onRefuse={() => suggest(refuse() ?? '')} />
       <KeyHelp open={helpShown} onOpenChange={setHelpShown} />
     </SpecimenProvider>
   );

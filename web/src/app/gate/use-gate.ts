@@ -6,7 +6,8 @@ interface Gated {
   readonly record: (draft: EntryDraft) => void;
   readonly gates: readonly OpenGate[];
   readonly open: boolean;
-  readonly refuse: () => void;
+  /** Backs out of what waits; its line as it was typed, so that it is not lost. */
+  readonly refuse: () => string | undefined;
 }
 
 /** Keeps live entries back until what must be true was confirmed in this sitting. */
@@ -26,7 +27,11 @@ export function useGate(specimen: Specimen, record: (draft: EntryDraft) => void)
     record(held);
     setHeld(undefined);
   }, [held, gates, record]);
-  return { record: guarded, gates, open: held !== undefined, refuse: () => setHeld(undefined) };
+  const refuse = () => {
+    setHeld(undefined);
+    return held?.typed;
+  };
+  return { record: guarded, gates, open: held !== undefined, refuse };
 }
 
 function powers(draft: EntryDraft): boolean {

@@ -20,7 +20,10 @@ export function OpeningStage() {
   const { steps } = specimen;
   return (
     <>
-      <StageHeader title="Opening" fact={steps.length === 0 ? undefined : `${steps.length} steps; closing is the same backwards`}>
+      <StageHeader
+        title="Opening"
+        fact={steps.length === 0 ? undefined : `${steps.length === 1 ? '1 step' : `${steps.length} steps`}; closing is the same backwards`}
+      >
         {steps.length > 0 && (
           <button type="button" className="action" aria-pressed={closing} onClick={() => setClosing(!closing)}>
             {closing ? 'The way in' : 'Close again'}
