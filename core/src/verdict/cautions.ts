@@ -31,7 +31,7 @@ export function dangersOf(specimen: Specimen): Dangers {
   return {
     volts,
     alternating: isAlternating(specimen.circuit) || volts >= SOCKET_VOLTS,
-    supplyNotIsolated: specimen.facts.get('supply-isolation') === 'no',
+    supplyNotIsolated: specimen.facts.get('supply-isolation') === 'not isolated',
     lithium: packs.some(({ chemistry }) => isRechargeableLithium(chemistry)) || words.some((text) => LITHIUM_WORDS.test(text)),
     coin:
       packs.some(({ chemistry, size }) => chemistry === 'lithium-coin' || size === 'LR44') ||

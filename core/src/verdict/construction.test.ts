@@ -49,16 +49,16 @@ describe('what was not looked at is asked, and not passed', () => {
     for (const supply of ['V1 12v on + -', 'V1 5v usb on + -', 'V1 ac 12v 50hz on + -'])
       expect(of(supply)[1]).toContainEqual('supply-isolation');
     expect(of('V1 5v usb on + -')).toEqual(['not enough known', ['supply-isolation'], []]);
-    expect(of('V1 5v usb on + -', 'yes, by its mark')).toEqual(['sound', [], []]);
+    expect(of('V1 5v usb on + -', 'isolated, by its mark')).toEqual(['sound', [], []]);
     expect(of('V1 5v usb on + -', 'none came with it')).toEqual(['sound', [], []]);
-    expect(of('V1 5v usb on + -', 'no')).toEqual(['do not use', [], ['supply-not-isolated']]);
+    expect(of('V1 5v usb on + -', 'not isolated')).toEqual(['do not use', [], ['supply-not-isolated']]);
     // A crank, cells, and what is mains itself and judged as that.
     for (const supply of ['V1 ac 8v 37hz on + -', 'B1 3 aaa alkaline on + -', 'V1 ac 230v 50hz on + -', 'V1 72v on + -'])
       expect(of(supply)[1]).not.toContainEqual('supply-isolation');
   });
 
   it('and where it is not isolated, what it feeds is met as mains', () => {
-    const specimen = specimenOf('V1 5v on + -', 'R1 100r on + A', 'D1 led white on A -', fact('supply-isolation', 'no'));
+    const specimen = specimenOf('V1 5v on + -', 'R1 100r on + A', 'D1 led white on A -', fact('supply-isolation', 'not isolated'));
     expect(gatesOf(specimen, '2030-01-01T00:00:00Z').map(({ gate }) => gate.code)).toContain('mains');
   });
 });

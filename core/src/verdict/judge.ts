@@ -51,7 +51,7 @@ function isolation({ analysis: { specimen }, appraisal }: Found, { findings, und
   if (!source) return { findings, undecided };
   const { ref } = source;
   if (said === undefined) return { findings, undecided: [...undecided, { code: 'supply-not-isolated', ref, lacks: 'supply-isolation' }] };
-  if (said !== 'no') return { findings, undecided };
+  if (said !== 'not isolated') return { findings, undecided };
   return { findings: [...findings, { code: 'supply-not-isolated', severity: 'unsafe', ref, facts: { about: 'isolation' } }], undecided };
 }
 

@@ -16,8 +16,8 @@ const QUESTIONS: readonly Question[] = [
   { name: 'cells-protected', asks: 'Cells', answers: ['with protection', 'without protection', 'no cells'] },
   {
     name: 'supply-isolation',
-    asks: 'The low-voltage supply that came with it is isolated from mains',
-    answers: ['yes, by its mark', 'no', 'none came with it'],
+    asks: 'The adapter that came with it is',
+    answers: ['isolated, by its mark', 'not isolated', 'none came with it'],
   },
   { name: 'case-size', asks: 'How large its outside is', answers: ['as a thumb', 'as a fist', 'as two hands', 'as a book', 'larger'] },
   { name: 'fins', asks: 'Its outside has fins', answers: ['yes', 'no'] },
