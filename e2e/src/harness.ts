@@ -27,9 +27,9 @@ export function newFolder(): string {
  *
  * @throws with what it printed, where it ends instead of answering
  */
-export async function startApp(script: 'demo' | 'start', folder: string, port = 0): Promise<RunningApp> {
+export async function startApp(script: 'demo' | 'start', folder: string, port = 0, more: readonly string[] = []): Promise<RunningApp> {
   const begun = performance.now();
-  const child = spawn(process.execPath, [join(ROOT, 'scripts', `${script}.mjs`), '--data', folder, '--port', String(port)], {
+  const child = spawn(process.execPath, [join(ROOT, 'scripts', `${script}.mjs`), '--data', folder, '--port', String(port), ...more], {
     cwd: ROOT,
     env: { ...process.env, NODE_OPTIONS: '' },
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -60,11 +60,14 @@ function end(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
   });
 }
 
-export function openBrowser(): Promise<Browser> {
+export function openBrowser(more: readonly string[] = []): Promise<Browser> {
   const executablePath =
     process.env.CHROMIUM ?? ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find(existsSync);
   if (!executablePath) throw new Error('There is no Chromium: npm test installs it.');
-  return puppeteer.launch({ executablePath, args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking'] });
+  return puppeteer.launch({
+    executablePath,
+    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', ...more],
+  });
 }
 
 /** A page that fails the test where the application complains in the console. */

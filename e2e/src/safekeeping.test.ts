@@ -54,6 +54,23 @@ describe('nothing is lost', () => {
     await page.close();
   }, 60_000);
 
+  it('of a tab that was closed without the server: another tab says that it waits, and sends it', async () => {
+    const [stays, closed] = [await clip(), await clip()];
+    await waitForSaved(stays);
+    const port = Number(new URL(bench.app.url).port);
+    await bench.app.kill();
+    await closed.bringToFront();
+    await enterLine(closed, 'note from a tab that was closed');
+    await waitForText(closed, '1 entry waiting', 'aside');
+    await closed.close();
+    await stays.bringToFront();
+    await waitForText(stays, '1 entry waiting', 'aside');
+    bench.app = await startApp('demo', bench.app.folder, port);
+    await waitForText(stays, 'all saved', 'aside');
+    expect(await (await fetch(`${bench.app.url}/api/specimens/usb-book-clip/tape`)).text()).toContain('note from a tab that was closed');
+    await stays.close();
+  }, 60_000);
+
   it('a second server on the same folder is refused in words, and the first goes on', async () => {
     await expect(startApp('start', bench.app.folder)).rejects.toThrow(/already writing to/);
     expect((await fetch(`${bench.app.url}/api/health`)).ok).toBe(true);

@@ -3,7 +3,6 @@ import { APP_FILTER, APP_PIPE } from '@nestjs/core';
 import cookieParser from 'cookie-parser';
 import { ZodValidationPipe } from 'nestjs-zod';
 import { AccessModule } from './access/access.module.ts';
-import { AccessService } from './access/access.service.ts';
 import { OwnPagesMiddleware } from './access/own-pages.middleware.ts';
 import { AnalysesModule } from './analyses/analyses.module.ts';
 import { BenchModule } from './bench/bench.module.ts';
@@ -13,24 +12,26 @@ import { ProblemFilter } from './errors/problem.filter.ts';
 import { ExchangeModule } from './exchange/exchange.module.ts';
 import { HealthController } from './health/health.controller.ts';
 import { InstrumentsModule } from './instruments/instruments.module.ts';
+import { OpenApi, OpenApiController } from './open-api/open-api.ts';
 import { PicturesModule } from './pictures/pictures.module.ts';
 import { SpecimensModule } from './specimens/specimens.module.ts';
 
 /** What stands before the application does. */
 export interface AppParts {
   readonly opened: OpenDatabase;
-  readonly access: AccessService;
+  /** The local network is answered too, with the access code. */
+  readonly letsNetworkIn: boolean;
   readonly pictureFolder: string;
 }
 
 @Module({})
 export class AppModule implements NestModule {
-  static of({ opened, access, pictureFolder }: AppParts): DynamicModule {
+  static of({ opened, letsNetworkIn, pictureFolder }: AppParts): DynamicModule {
     return {
       module: AppModule,
       imports: [
         DatabaseModule.of(opened),
-        AccessModule.of(access),
+        AccessModule.of(letsNetworkIn),
         PicturesModule.of(pictureFolder),
         SpecimensModule,
         ExchangeModule,
@@ -38,17 +39,12 @@ export class AppModule implements NestModule {
         BenchModule,
         InstrumentsModule,
       ],
-      controllers: [HealthController],
-      providers: [
-        { provide: APP_PIPE, useClass: ZodValidationPipe },
-        { provide: APP_FILTER, useClass: ProblemFilter },
-      ],
+      controllers: [HealthController, OpenApiController],
+      providers: [OpenApi, { provide: APP_PIPE, useClass: ZodValidationPipe }, { provide: APP_FILTER, useClass: ProblemFilter }],
     };
   }
 
-  constructor(private readonly access: AccessService) {}
-
   configure(consumer: MiddlewareConsumer): void {
-    consumer.apply(cookieParser(this.access.secret), OwnPagesMiddleware).forRoutes('{*path}');
+    consumer.apply(cookieParser(), OwnPagesMiddleware).forRoutes('{*path}');
   }
 }

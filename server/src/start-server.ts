@@ -11,7 +11,7 @@ import { type DatabasePlace, openDatabase } from './database/open-database.ts';
 import { ExchangeService } from './exchange/exchange.service.ts';
 import { InstrumentsService } from './instruments/instruments.service.ts';
 import { startStandIns } from './instruments/stand-in/start-stand-ins.ts';
-import { describeApi } from './open-api.ts';
+import { OpenApi } from './open-api/open-api.ts';
 import { serveWebApp } from './web-app.ts';
 
 export interface ServerOptions {
@@ -49,22 +49,25 @@ const PORTS_TRIED = 50;
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   // Before anything else: a folder in use is refused without a half-built application around it.
   const opened = await openDatabase(options.place);
-  const access = new AccessService(options.lan === true);
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.of({ opened, access, pictureFolder: pictureFolderOf(options) }), {
-    logger: ['error', 'warn'],
-    abortOnError: false,
-    // An open event stream would hold up the stop for as long as its tab is open.
-    forceCloseConnections: true,
-  });
+  const app = await NestFactory.create<NestExpressApplication>(
+    AppModule.of({ opened, letsNetworkIn: options.lan === true, pictureFolder: pictureFolderOf(options) }),
+    {
+      logger: ['error', 'warn'],
+      abortOnError: false,
+      // An open event stream would hold up the stop for as long as its tab is open.
+      forceCloseConnections: true,
+    },
+  );
   app.useBodyParser('json', { limit: '8mb' });
   app.enableShutdownHooks([]);
-  describeApi(app);
+  app.get(OpenApi).of(app);
   if (options.webFolder) serveWebApp(app, options.webFolder);
   const port = options.port === 0 ? 0 : await freePort(options.port);
   await app.listen(port, options.lan ? ANY_HOST : HOST);
   if (options.tapeFolder) await importFolder(app.get(ExchangeService), options.tapeFolder);
   const standIns = options.standIns && (await startStandIns(options.standIns.folder, options.standIns.firstPort));
   for (const { address } of standIns?.instruments ?? []) await app.get(InstrumentsService).lend({ address });
+  const access = app.get(AccessService);
   const { port: bound } = app.getHttpServer().address() as AddressInfo;
   return {
     url: `http://${HOST}:${bound}`,

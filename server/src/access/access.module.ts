@@ -1,19 +1,27 @@
 import { type DynamicModule, Module } from '@nestjs/common';
+import { APP_GUARD } from '@nestjs/core';
 import { ThrottlerModule } from '@nestjs/throttler';
 import { AccessController } from './access.controller.ts';
-import { AccessService } from './access.service.ts';
+import { AccessService, NETWORK_LET_IN } from './access.service.ts';
+import { SessionGuard } from './session.guard.ts';
+import { SessionsRepository } from './sessions.repository.ts';
 
-/** Codes that may be tried in a minute from one address. */
+/** Wrong codes that are answered in a minute to one address. */
 const TRIES = { limit: 6, ttl: 60_000 };
 
 @Module({})
 export class AccessModule {
-  static of(access: AccessService): DynamicModule {
+  static of(letsNetworkIn: boolean): DynamicModule {
     return {
       module: AccessModule,
       imports: [ThrottlerModule.forRoot([TRIES])],
       controllers: [AccessController],
-      providers: [{ provide: AccessService, useValue: access }],
+      providers: [
+        { provide: NETWORK_LET_IN, useValue: letsNetworkIn },
+        AccessService,
+        SessionsRepository,
+        { provide: APP_GUARD, useClass: SessionGuard },
+      ],
       exports: [AccessService],
     };
   }

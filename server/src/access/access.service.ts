@@ -1,21 +1,33 @@
-import { randomBytes, randomInt, timingSafeEqual } from 'node:crypto';
+import { randomInt, timingSafeEqual } from 'node:crypto';
 import { networkInterfaces } from 'node:os';
+import { Inject, Injectable } from '@nestjs/common';
 
+/** Whether the local network is let in at all. */
+export const NETWORK_LET_IN = 'NETWORK_LET_IN';
 /** Without letters and digits that are read for each other. */
 const ALPHABET = 'abcdefghjkmnpqrstuvwxyz23456789';
+/** 31⁸: at a thousand guesses a second half of them take 13 years. */
 const CODE_LENGTH = 8;
 
 /** Who may come in: this machine always, the local network with the code where that was asked for. */
+@Injectable()
 export class AccessService {
-  /** Signs sessions; a restart ends them. */
-  readonly secret = randomBytes(32).toString('hex');
-  readonly code = Array.from({ length: CODE_LENGTH }, () => ALPHABET[randomInt(ALPHABET.length)]).join('');
+  private shown = newCode();
 
-  /** @param isOpen whether the local network is let in at all */
-  constructor(readonly isOpen: boolean) {}
+  constructor(@Inject(NETWORK_LET_IN) readonly isOpen: boolean) {}
 
-  isCode(typed: string): boolean {
-    const [given, wanted] = [Buffer.from(typed.trim().toLowerCase().replace(/[\s-]/g, '')), Buffer.from(this.code)];
+  get code(): string {
+    return this.shown;
+  }
+
+  /** Whoever knows the old one must ask again. */
+  renewCode(): void {
+    this.shown = newCode();
+  }
+
+  isCode(typed: unknown): boolean {
+    if (typeof typed !== 'string') return false;
+    const [given, wanted] = [Buffer.from(typed.trim().toLowerCase().replace(/[\s-]/g, '')), Buffer.from(this.shown)];
     return given.length === wanted.length && timingSafeEqual(given, wanted);
   }
 
@@ -27,4 +39,8 @@ export class AccessService {
       .filter(({ family, internal }) => family === 'IPv4' && !internal)
       .map(({ address }) => `http://${address}:${port}`);
   }
+}
+
+function newCode(): string {
+  return Array.from({ length: CODE_LENGTH }, () => ALPHABET[randomInt(ALPHABET.length)]).join('');
 }

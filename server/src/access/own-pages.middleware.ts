@@ -1,6 +1,6 @@
 import { Injectable, type NestMiddleware } from '@nestjs/common';
 import type { NextFunction, Request, Response } from 'express';
-import { ForeignRequestError, NoSessionError } from '../errors/coded-errors.ts';
+import { ForeignRequestError } from '../errors/coded-errors.ts';
 import { AccessService } from './access.service.ts';
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
@@ -14,9 +14,15 @@ export function isFromHere({ socket, headers }: Request): boolean {
   return LOOPBACK_REMOTE.test(socket.remoteAddress ?? '') && LOOPBACK.test(headers.host ?? '');
 }
 
+/** The session that a request shows; undefined where it shows none. */
+export function sessionTokenOf(request: Request): string | undefined {
+  const token = (request.cookies as Record<string, unknown> | undefined)?.[SESSION_COOKIE];
+  return typeof token === 'string' && token !== '' ? token : undefined;
+}
+
 /**
  * Keeps other sites out: a name that was pointed at this machine is refused by its Host, and a page of another site by
- * its Origin. From the local network, where that is let in, the API answers sessions only.
+ * its Origin.
  */
 @Injectable()
 export class OwnPagesMiddleware implements NestMiddleware {
@@ -24,19 +30,10 @@ export class OwnPagesMiddleware implements NestMiddleware {
 
   use(request: Request, _: Response, next: NextFunction): void {
     const host = request.headers.host ?? '';
-    const fromHere = isFromHere(request);
-    if (!fromHere && !(this.access.isOpen && PLAIN_ADDRESS.test(host))) {
+    if (!isFromHere(request) && !(this.access.isOpen && PLAIN_ADDRESS.test(host)))
       throw new ForeignRequestError(`The host “${host}” is not this machine`);
-    }
     const { origin } = request.headers;
     if (origin !== undefined && origin !== `http://${host}`) throw new ForeignRequestError(`The request comes from ${origin}`);
-    if (!fromHere && this.needsSession(request)) throw new NoSessionError();
     next();
-  }
-
-  private needsSession(request: Request): boolean {
-    const path = request.originalUrl.split('?')[0] ?? '';
-    if (!path.startsWith('/api/') || path === '/api/access') return false;
-    return (request.signedCookies as Record<string, unknown> | undefined)?.[SESSION_COOKIE] !== 'in';
   }
 }

@@ -40,3 +40,10 @@ export const benchItems = pgTable(
 
 /** The lists that there are. */
 export type BenchList = 'marks' | 'meters' | 'instruments';
+
+/** Other devices that were let in. */
+export const sessions = pgTable('sessions', {
+  /** SHA-256 of the token, hex: who reads the table can use none. */
+  tokenHash: text().primaryKey(),
+  endsAt: timestamp({ withTimezone: true }).notNull(),
+});

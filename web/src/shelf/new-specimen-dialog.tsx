@@ -1,7 +1,8 @@
 import { completeDraft } from '@mindful-probe/core';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { appendFirst } from '../shared/data/waiting.ts';
+import { newId } from '../shared/data/new-id.ts';
+import { appendFirst, waitingEntries } from '../shared/data/waiting.ts';
 import { Dialog } from '../shared/kit/dialog.tsx';
 import { specimenIdFrom } from './specimen-id.ts';
 
@@ -13,10 +14,11 @@ interface NewSpecimenDialogProps {
 /** Asks for a name and opens the new specimen at its first stage; works without the server, too. */
 export function NewSpecimenDialog({ open, onOpenChange }: NewSpecimenDialogProps) {
   const navigate = useNavigate();
-  const { register, handleSubmit, reset, formState } = useForm<{ name: string }>({ defaultValues: { name: '' } });
+  const { register, handleSubmit, reset, setError, formState } = useForm<{ name: string }>({ defaultValues: { name: '' } });
   const make = handleSubmit(({ name }) => {
-    const id = specimenIdFrom(name, crypto.randomUUID());
-    appendFirst(id, completeDraft({ kind: 'name', name: name.trim() }, crypto.randomUUID(), new Date().toISOString()));
+    const id = specimenIdFrom(name, newId());
+    const isKept = appendFirst(id, completeDraft({ kind: 'name', name: name.trim() }, newId(), new Date().toISOString()));
+    if (!isKept) return setError('name', { message: waitingEntries.problem() });
     reset();
     onOpenChange(false);
     void navigate(`/specimens/${id}/claim`);

@@ -70,6 +70,7 @@ function Workspace({ opened: { lines = [], waiting = [] }, onRecord, onSuggest, 
     record: (draft) => {
       onRecord(draft);
       setEntries((known) => [...known, entryOf(draft, known.length)]);
+      return true;
     },
     suggest: onSuggest,
     write: onSuggest,

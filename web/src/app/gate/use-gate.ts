@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 
 interface Gated {
   /** Records, but lets what powers the specimen wait at the gate. */
-  readonly record: (draft: EntryDraft) => void;
+  readonly record: (draft: EntryDraft) => boolean;
   readonly gates: readonly OpenGate[];
   readonly open: boolean;
   /** Backs out of what waits; its line as it was typed, so that it is not lost. */
@@ -11,14 +11,15 @@ interface Gated {
 }
 
 /** Keeps live entries back until what must be true was confirmed in this sitting. */
-export function useGate(specimen: Specimen, record: (draft: EntryDraft) => void): Gated {
+export function useGate(specimen: Specimen, record: (draft: EntryDraft) => boolean): Gated {
   const [held, setHeld] = useState<EntryDraft>();
   // Asked at every entry, which is when it matters what the clock says.
   const gates = useMemo(() => gatesOf(specimen, new Date().toISOString()), [specimen]);
   const guarded = useCallback(
     (draft: EntryDraft) => {
-      if (powers(draft) && gates.length > 0) setHeld(draft);
-      else record(draft);
+      if (!powers(draft) || gates.length === 0) return record(draft);
+      setHeld(draft);
+      return true;
     },
     [gates, record],
   );

@@ -1,9 +1,11 @@
 import { type FormEvent, useEffect, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
+import { waitingEntries } from '../../shared/data/waiting.ts';
 
 /** Where another device shows that it belongs to the bench: by the code, typed or from the address that was scanned. */
 export function EnterPage() {
   const navigate = useNavigate();
+  const [params] = useSearchParams();
   const [code, setCode] = useState(() => window.location.hash.slice(1));
   const [problem, setProblem] = useState<string>();
 
@@ -13,7 +15,10 @@ export function EnterPage() {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ code: typed }),
     }).catch(() => undefined);
-    if (response?.ok) return void navigate('/', { replace: true });
+    if (response?.ok) {
+      waitingEntries.nudge();
+      return void navigate(placeBefore(params.get('back')), { replace: true });
+    }
     const { detail } = ((await response?.json().catch(() => undefined)) ?? {}) as { detail?: string };
     setProblem(detail ?? 'The machine at the bench does not answer.');
   }
@@ -54,4 +59,9 @@ export function EnterPage() {
       )}
     </main>
   );
+}
+
+/** A place in this application, and nothing that leads out of it. */
+function placeBefore(back: string | null): string {
+  return back !== null && /^\/(?!\/)/.test(back) ? back : '/';
 }

@@ -14,25 +14,39 @@ interface AccessState {
 /** How a phone comes to the bench: a code to point its camera at, or how to let the network in at all. */
 export function PhoneDialog() {
   const [open, setOpen] = useState(false);
-  const { data } = useSWR<AccessState>(open ? '/api/access' : null, request);
+  const { data, mutate } = useSWR<AccessState>(open ? '/api/access' : null, request);
   return (
     <>
-      <button type="button" onClick={() => setOpen(true)} className="px-3 text-quiet max-md:hidden" aria-label="Phone at the bench">
+      <button
+        type="button"
+        onClick={() => setOpen(true)}
+        className={`px-3 text-quiet ${isAtTheMachine() ? 'max-md:hidden' : ''}`}
+        aria-label="Phone at the bench"
+      >
         <Smartphone size={18} aria-hidden />
       </button>
       <Dialog open={open} onOpenChange={setOpen} title="Phone at the bench" description="For pictures, with both devices on one tape.">
-        {data && (data.code ? <Codes addresses={data.addresses} code={data.code} /> : <HowTo open={data.open} />)}
+        {data &&
+          (data.code ? <Codes addresses={data.addresses} code={data.code} onChanged={() => void mutate()} /> : <HowTo open={data.open} />)}
       </Dialog>
     </>
   );
 }
 
-function Codes({ addresses, code }: { readonly addresses: readonly string[]; readonly code: string }) {
+function Codes({
+  addresses,
+  code,
+  onChanged,
+}: {
+  readonly addresses: readonly string[];
+  readonly code: string;
+  readonly onChanged: () => void;
+}) {
   if (addresses.length === 0) return <p>This machine is on no network that a phone could be on.</p>;
   return (
     <>
       <p>
-        The access code is <b className="font-figures text-24">{code}</b>. It holds until the next start.
+        The access code is <b className="font-figures text-24">{code}</b>. It holds until the next start; who is in stays for twelve hours.
       </p>
       <ul className="mt-4 flex flex-wrap gap-6">
         {addresses.map((address) => (
@@ -43,17 +57,41 @@ function Codes({ addresses, code }: { readonly addresses: readonly string[]; rea
           </li>
         ))}
       </ul>
+      <button type="button" className="action mt-4" onClick={() => void endAllSessions().then(onChanged)}>
+        Send everybody out, with a new code
+      </button>
       <p className="mt-4 text-quiet">Only on a network of your own: what goes over it is not encrypted.</p>
     </>
   );
 }
 
 function HowTo({ open }: { readonly open: boolean }) {
-  if (open) return <p>The code is shown at the machine that runs Mindful Probe.</p>;
+  if (open && !isAtTheMachine())
+    return (
+      <>
+        <p>The code is shown at the machine that runs Mindful Probe. This device is in with it.</p>
+        <button type="button" className="action mt-4" onClick={() => void endSession().then(() => window.location.assign('/enter'))}>
+          End this session
+        </button>
+      </>
+    );
   return (
     <p>
       Only this machine is answered now. Stop it and start it with <code className="font-figures">npm start -- --lan</code>; it then shows
       an address and a code here.
     </p>
   );
+}
+
+/** By the address that the page came from; the server decides by itself. */
+function isAtTheMachine(): boolean {
+  return /^(localhost|127\.0\.0\.1|\[::1\])$/.test(window.location.hostname);
+}
+
+function endSession(): Promise<unknown> {
+  return fetch('/api/access', { method: 'DELETE' });
+}
+
+function endAllSessions(): Promise<unknown> {
+  return fetch('/api/access/sessions', { method: 'DELETE' });
 }

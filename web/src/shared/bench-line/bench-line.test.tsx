@@ -16,7 +16,14 @@ interface Shown {
   readonly spaces: () => number;
 }
 
-function show({ space = false, note }: { space?: boolean; note?: { text: string; tone: 'busy' | 'done' | 'problem' } } = {}): Shown {
+interface ShowOptions {
+  readonly space?: boolean;
+  /** The browser has room for what is entered. */
+  readonly isKept?: boolean;
+  readonly note?: { readonly text: string; readonly tone: 'busy' | 'done' | 'problem' };
+}
+
+function show({ space = false, isKept = true, note }: ShowOptions = {}): Shown {
   const recorded: EntryDraft[] = [];
   let pictures = 0;
   let spaces = 0;
@@ -27,7 +34,10 @@ function show({ space = false, note }: { space?: boolean; note?: { text: string;
         ref={handle}
         specimenId="clip"
         specimen={replay(entriesOf(...CLIP))}
-        record={(draft) => void recorded.push(draft)}
+        record={(draft) => {
+          if (isKept) recorded.push(draft);
+          return isKept;
+        }}
         onPicture={() => {
           pictures += 1;
         }}
@@ -68,6 +78,13 @@ describe('the bench line', () => {
     await userEvent.type(input, '{Enter}');
     expect(recorded).toMatchObject([{ kind: 'reading', typed: 'R1 1.1v', place: { at: 'part', ref: 'R1' } }]);
     expect(input.value).toBe('');
+  });
+
+  it('keeps the line that the browser cannot keep as an entry', async () => {
+    const { input, recorded } = show({ isKept: false });
+    await userEvent.type(input, 'R1 1.1v{Enter}');
+    expect(recorded).toEqual([]);
+    expect(input.value).toBe('R1 1.1v');
   });
 
   it('refuses what it does not understand, says why, and leaves it standing', async () => {

@@ -24,7 +24,8 @@ interface BenchLineProps {
   readonly ref: Ref<BenchLineHandle>;
   readonly specimenId: string;
   readonly specimen: Specimen;
-  readonly record: (draft: EntryDraft) => void;
+  /** False where it could not be kept: the line then stays. */
+  readonly record: (draft: EntryDraft) => boolean;
   /** `pic`: opens the camera or the file chooser. */
   readonly onPicture: () => void;
   /** Space where no letter is missing before it: takes from an instrument. Undefined with none on the line. */
@@ -57,17 +58,15 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture, space,
 
   function enter() {
     if (outcome.kind === 'entry') {
-      record({ ...outcome.draft, typed: text });
-      for (const draft of outcome.more ?? []) record({ ...draft, typed: text });
-      setText('');
+      const drafts = [outcome.draft, ...(outcome.more ?? [])];
+      if (drafts.every((draft) => record({ ...draft, typed: text }))) setText('');
     } else if (outcome.kind === 'picture') {
       onPicture();
       setText('');
     } else if (outcome.kind === 'answer') {
       // The first Enter only shows the answer, the second keeps it.
       if (asked !== text) return setAsked(text);
-      record({ ...outcome.draft, typed: text });
-      setText('');
+      if (record({ ...outcome.draft, typed: text })) setText('');
     } else if (outcome.kind === 'unread') setRefused(text);
   }
 

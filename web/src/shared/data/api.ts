@@ -25,6 +25,16 @@ export class ProblemError extends Error {
   }
 }
 
+const NOT_OF_WHAT_WAS_SENT: ReadonlySet<number> = new Set([401, 403, 408, 425, 429]);
+
+/**
+ * Whether an answer says nothing of what was sent: no session, a refused sender, too many at once, too slow, no room, a
+ * server in trouble. It is sent again later.
+ */
+export function isForLater(status: number): boolean {
+  return status >= 500 || NOT_OF_WHAT_WAS_SENT.has(status);
+}
+
 /** No answer at all: the server is stopped, or the line is cut. */
 export class UnreachableError extends Error {
   constructor() {
@@ -43,9 +53,16 @@ export async function request<T>(path: string, init?: RequestInit): Promise<T> {
   }
   const body = (await response.json().catch(() => undefined)) as (T & { code?: string; detail?: string }) | undefined;
   if (response.ok && body !== undefined) return body;
-  // Another device without its session: it shows the code first.
-  if (response.status === 401) window.location.assign('/enter');
+  if (response.status === 401) askForCode();
   throw new ProblemError(body?.code ?? 'unknown', response.status, body?.detail ?? `The server answered ${response.status}.`);
+}
+
+const CODE_PAGE = '/enter';
+
+/** Another device without its session shows the code first, and comes back to where it was. What was typed is kept. */
+function askForCode(): void {
+  const { pathname } = window.location;
+  if (pathname !== CODE_PAGE) window.location.assign(`${CODE_PAGE}?back=${encodeURIComponent(pathname)}`);
 }
 
 export function postJson<T>(path: string, body: unknown): Promise<T> {

@@ -1,5 +1,6 @@
 import { DEFAULT_MAINS, type Mains } from '@mindful-probe/core';
 import { useSyncExternalStore } from 'react';
+import { browserStorage } from './browser-storage.ts';
 
 const KEY = 'mindful-probe.mains';
 const listeners = new Set<() => void>();
@@ -13,7 +14,7 @@ export function mainsSetting(): Mains {
 
 export function setMains(mains: Mains): void {
   known = mains;
-  window.localStorage.setItem(KEY, `${mains.volts} ${mains.hertz}`);
+  browserStorage.set(KEY, `${mains.volts} ${mains.hertz}`);
   for (const listener of listeners) listener();
 }
 
@@ -27,7 +28,7 @@ function subscribe(listener: () => void): () => void {
 }
 
 function read(): Mains {
-  const [volts, hertz] = (window.localStorage.getItem(KEY) ?? '').split(' ').map(Number);
+  const [volts, hertz] = (browserStorage.get(KEY) ?? '').split(' ').map(Number);
   const isKnown = (volts === 100 || volts === 120 || volts === 230) && (hertz === 50 || hertz === 60);
   return isKnown ? { volts, hertz } : DEFAULT_MAINS;
 }

@@ -2,6 +2,7 @@ import { completeDraft, type Entry, type EntryDraft, replay, type Specimen } fro
 import { useCallback, useMemo } from 'react';
 import useSWR from 'swr';
 import { ProblemError, request, type TapeLineDto } from './api.ts';
+import { newId } from './new-id.ts';
 import { tapeKey, withLines } from './tape-cache.ts';
 import { useServerEvents } from './use-server-events.ts';
 import { append, isUnborn, useWaiting } from './waiting.ts';
@@ -13,8 +14,8 @@ export interface SpecimenData {
   readonly specimen: Specimen;
   /** Not on the server yet. */
   readonly waiting: readonly WaitingEntry[];
-  /** Puts a draft on the tape. */
-  readonly record: (draft: EntryDraft) => void;
+  /** Puts a draft on the tape; false where this browser cannot keep it, and nothing was entered. */
+  readonly record: (draft: EntryDraft) => boolean;
 }
 
 export type SpecimenState =
@@ -43,7 +44,7 @@ export function useSpecimen(id: string): SpecimenState {
     hello: () => void mutate(),
   });
 
-  const record = useCallback((draft: EntryDraft) => append(id, completeDraft(draft, crypto.randomUUID(), new Date().toISOString())), [id]);
+  const record = useCallback((draft: EntryDraft) => append(id, completeDraft(draft, newId(), new Date().toISOString())), [id]);
 
   return useMemo((): SpecimenState => {
     const landed = data?.map(({ entry }) => entry) ?? [];

@@ -1,5 +1,6 @@
 import type { Entry } from '@mindful-probe/core';
-import { ProblemError, postJson } from './api.ts';
+import { isForLater, ProblemError, type postJson } from './api.ts';
+import type { BrowserStorage } from './browser-storage.ts';
 
 /** An entry that the server has not acknowledged yet. */
 export interface WaitingEntry {
@@ -16,9 +17,25 @@ const RETRY_MS = [500, 1000, 2000, 5000, 10_000] as const;
 /** The server takes so many in one request. */
 const AT_ONCE = 200;
 
+/** Another tab sends its own at once; what is still there after this is taken for left behind. */
+const LEFT_BEHIND_MS = 2500;
+
+/** What the queue needs of the world around it. */
+export interface QueueSurroundings {
+  readonly storage: BrowserStorage;
+  readonly send: typeof postJson;
+  /** What landed by this tab: the tape has it before the queue lets go of it. */
+  readonly onLanded: (specimenId: string, landed: readonly { seq: number; entry: Entry }[]) => Promise<void>;
+  /** Another tab has sent something of these specimens. */
+  readonly onLandedElsewhere: (specimenIds: ReadonlySet<string>) => void;
+  /** Runs it unless another tab is at it, and says whether it ran. */
+  readonly alone: (work: () => Promise<void>) => Promise<boolean>;
+}
+
 /**
- * What was entered and is not on the server yet. Each entry is a key of its own in local storage, so a reload keeps
- * it and two tabs never overwrite each other; sending one twice is harmless, as the server knows ids.
+ * What was entered, in any tab, and is not on the server yet. Each entry is a key of its own in the browser's storage,
+ * so a reload keeps it and two tabs never overwrite each other; sending one twice is harmless, as the server knows ids.
+ * Every tab sees the entries of all, and sends what a closed one left.
  */
 export class WaitingEntries {
   private list: readonly WaitingEntry[];
@@ -26,12 +43,9 @@ export class WaitingEntries {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private failures = 0;
   private sending = false;
+  private trouble: string | undefined;
 
-  constructor(
-    private readonly storage: Storage,
-    private readonly send: typeof postJson = postJson,
-    private readonly onLanded: (specimenId: string, landed: readonly { seq: number; entry: Entry }[]) => Promise<void> = async () => {},
-  ) {
+  constructor(private readonly around: QueueSurroundings) {
     this.list = this.readAll();
     if (this.list.length > 0) this.soon(0);
   }
@@ -43,14 +57,36 @@ export class WaitingEntries {
 
   all = (): readonly WaitingEntry[] => this.list;
 
-  /** Keeps an entry and sends it as soon as it can be. */
-  add(specimenId: string, entry: Entry): void {
+  /** Why the last entry could not be kept; undefined where it was. */
+  problem = (): string | undefined => this.trouble;
+
+  /**
+   * Keeps an entry and sends it as soon as it can be.
+   *
+   * @returns false where the browser does not keep it, so that nothing was entered: `problem` says why
+   */
+  add(specimenId: string, entry: Entry): boolean {
     const order = Math.max(Date.now(), (this.list.at(-1)?.order ?? 0) + 1);
     const waiting: WaitingEntry = { specimenId, entry, order };
-    this.storage.setItem(PREFIX + entry.id, JSON.stringify(waiting));
-    this.set([...this.list, waiting]);
-    this.soon(0);
+    const isKept = this.around.storage.set(PREFIX + entry.id, JSON.stringify(waiting));
+    this.trouble = isKept
+      ? undefined
+      : 'Not entered: this browser has no room for it, or lets the page keep nothing. Make room, or allow this address to store data.';
+    this.set(isKept ? [...this.list, waiting] : this.list);
+    if (isKept) this.soon(0);
+    return isKept;
   }
+
+  /** Another tab entered or sent something. */
+  reread = (): void => {
+    const known = new Set(this.list.map(({ entry }) => entry.id));
+    const now = this.readAll();
+    const left = new Set(now.map(({ entry }) => entry.id));
+    const gone = this.list.filter(({ entry }) => !left.has(entry.id));
+    this.set(now);
+    if (gone.length > 0) this.around.onLandedElsewhere(new Set(gone.map(({ specimenId }) => specimenId)));
+    if (now.some(({ entry, refused }) => refused === undefined && !known.has(entry.id))) this.soon(LEFT_BEHIND_MS);
+  };
 
   /** Forgets a refused entry. */
   dismiss(entryId: string): void {
@@ -71,8 +107,11 @@ export class WaitingEntries {
     if (this.sending) return;
     this.sending = true;
     try {
-      for (let next = this.nextBatch(); next; next = this.nextBatch()) await this.sendBatch(next);
+      const ran = await this.around.alone(async () => {
+        for (let next = this.nextBatch(); next; next = this.nextBatch()) await this.sendBatch(next);
+      });
       this.failures = 0;
+      if (!ran) this.soon(LEFT_BEHIND_MS);
     } catch {
       this.soon(RETRY_MS[Math.min(this.failures, RETRY_MS.length - 1)] as number);
       this.failures += 1;
@@ -97,15 +136,15 @@ export class WaitingEntries {
   /** Making the specimen and adding to it is one request, so a specimen made without a server is sent the same way. */
   private async sendBatch({ specimenId, entries }: { specimenId: string; entries: readonly Entry[] }): Promise<void> {
     try {
-      const { landed } = await this.send<{ landed: { id: string; seq: number }[] }>('/api/specimens', { id: specimenId, entries });
+      const { landed } = await this.around.send<{ landed: { id: string; seq: number }[] }>('/api/specimens', { id: specimenId, entries });
       const seqOf = new Map(landed.map(({ id, seq }) => [id, seq]));
-      await this.onLanded(
+      await this.around.onLanded(
         specimenId,
         entries.flatMap((entry) => (seqOf.has(entry.id) ? [{ seq: seqOf.get(entry.id) as number, entry }] : [])),
       );
       this.forget(entries.map(({ id }) => id));
     } catch (error) {
-      if (!(error instanceof ProblemError) || error.status >= 500) throw error;
+      if (!(error instanceof ProblemError) || isForLater(error.status)) throw error;
       if (entries.length > 1) {
         // One of them is at fault: find it by sending them one by one.
         for (const entry of entries) await this.sendBatch({ specimenId, entries: [entry] });
@@ -118,12 +157,12 @@ export class WaitingEntries {
   private refuse(entry: Entry, reason: string): void {
     const list = this.list.map((waiting) => (waiting.entry.id === entry.id ? { ...waiting, refused: reason } : waiting));
     const waiting = list.find((candidate) => candidate.entry.id === entry.id);
-    if (waiting) this.storage.setItem(PREFIX + entry.id, JSON.stringify(waiting));
+    if (waiting) this.around.storage.set(PREFIX + entry.id, JSON.stringify(waiting));
     this.set(list);
   }
 
   private forget(ids: readonly string[]): void {
-    for (const id of ids) this.storage.removeItem(PREFIX + id);
+    for (const id of ids) this.around.storage.remove(PREFIX + id);
     this.set(this.list.filter(({ entry }) => !ids.includes(entry.id)));
   }
 
@@ -134,15 +173,19 @@ export class WaitingEntries {
 
   private readAll(): readonly WaitingEntry[] {
     const found: WaitingEntry[] = [];
-    for (let index = 0; index < this.storage.length; index++) {
-      const key = this.storage.key(index);
-      if (!key?.startsWith(PREFIX)) continue;
+    for (const key of this.around.storage.keys()) {
+      if (!key.startsWith(PREFIX)) continue;
       try {
-        found.push(JSON.parse(this.storage.getItem(key) ?? '') as WaitingEntry);
+        found.push(JSON.parse(this.around.storage.get(key) ?? '') as WaitingEntry);
       } catch {
         // Not ours, or half written by a dying tab: an entry that was never shown as kept.
       }
     }
     return found.sort((a, b) => a.order - b.order);
   }
+}
+
+/** Whether a change of the browser's storage, as another tab made it, is one of the queue; undefined is all of it. */
+export function isOfQueue(key: string | null): boolean {
+  return key === null || key.startsWith(PREFIX);
 }

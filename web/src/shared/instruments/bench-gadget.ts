@@ -1,5 +1,6 @@
 import type { InstrumentNow } from '@mindful-probe/core';
 import { useCallback, useState } from 'react';
+import { browserStorage } from '../data/browser-storage.ts';
 
 const PREFIX = 'probe.gadget.';
 
@@ -12,11 +13,11 @@ export function useBenchGadget(
   specimenId: string,
   instruments: readonly InstrumentNow[],
 ): { gadgets: readonly string[]; gadget: string | undefined; choose: (gadget: string) => void } {
-  const [chosen, setChosen] = useState(() => localStorage.getItem(PREFIX + specimenId) ?? undefined);
+  const [chosen, setChosen] = useState(() => browserStorage.get(PREFIX + specimenId));
   const gadgets = instruments.find((instrument) => instrument.gadgets)?.gadgets ?? [];
   const choose = useCallback(
     (gadget: string) => {
-      localStorage.setItem(PREFIX + specimenId, gadget);
+      browserStorage.set(PREFIX + specimenId, gadget);
       setChosen(gadget);
     },
     [specimenId],

@@ -1,14 +1,13 @@
 import { completeDraft, type Stage } from '@mindful-probe/core';
 import { useSyncExternalStore } from 'react';
+import { newId } from '../data/new-id.ts';
 import { append } from '../data/waiting.ts';
 import { type PhotoProgress, WaitingPhotos } from './waiting-photos.ts';
 
 const LARGEST_MEGABYTES = 25;
 
 /** The one queue of this tab. */
-const photos = new WaitingPhotos((specimenId, draft) =>
-  append(specimenId, completeDraft(draft, crypto.randomUUID(), new Date().toISOString())),
-);
+const photos = new WaitingPhotos((specimenId, draft) => append(specimenId, completeDraft(draft, newId(), new Date().toISOString())));
 void photos.resume();
 
 /** Pictures of a specimen that are not on its tape yet. */
@@ -29,7 +28,7 @@ export function addPhotos(files: Iterable<File>, specimenId: string, stage: Stag
     } else if (file.size > LARGEST_MEGABYTES * 1024 * 1024) {
       problems.push(`${file.name} is larger than ${LARGEST_MEGABYTES} MB.`);
     } else {
-      void photos.add({ id: crypto.randomUUID(), specimenId, stage, name: file.name, file, ...(of && { of }) });
+      void photos.add({ id: newId(), specimenId, stage, name: file.name, file, ...(of && { of }) });
     }
   }
   return problems;

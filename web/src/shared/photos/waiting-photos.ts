@@ -1,5 +1,6 @@
 import type { EntryDraft, EntryOf, Stage } from '@mindful-probe/core';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { isForLater } from '../data/api.ts';
 
 /** A picture on its way to the server: kept by the browser until it is there. */
 export interface WaitingPhoto {
@@ -29,7 +30,8 @@ interface Photos extends DBSchema {
 }
 
 type Kept = Pick<EntryOf<'picture'>, 'hash' | 'mediaType' | 'width' | 'height'>;
-type Recorder = (specimenId: string, draft: EntryDraft) => void;
+/** False where the entry could not be kept. */
+type Recorder = (specimenId: string, draft: EntryDraft) => boolean;
 
 const RETRY_MS = 3000;
 
@@ -99,9 +101,18 @@ export class WaitingPhotos {
     }
     const { hash, mediaType, width, height } = answer.kept;
     const { specimenId, stage, name, of } = photo;
-    this.record(specimenId, { kind: 'picture', hash, mediaType, width, height, stage, ...(name && { name }), ...(of && { of }) });
-    await this.drop(photo.id);
-    return true;
+    const isOnTape = this.record(specimenId, {
+      kind: 'picture',
+      hash,
+      mediaType,
+      width,
+      height,
+      stage,
+      ...(name && { name }),
+      ...(of && { of }),
+    });
+    if (isOnTape) await this.drop(photo.id);
+    return isOnTape;
   }
 
   private set({ id, specimenId, stage, name }: WaitingPhoto, progress: Pick<PhotoProgress, 'share' | 'refused'>): void {
@@ -137,8 +148,8 @@ function send(file: Blob, onProgress: (share: number) => void): Promise<Answer> 
     request.onerror = () => resolve({ kind: 'silence' });
     request.onload = () => {
       if (request.status === 201) return resolve({ kind: 'kept', kept: request.response as Kept });
-      // A server that is stopping, or that wants the code anew, is asked again.
-      if (request.status >= 500 || request.status === 401) return resolve({ kind: 'silence' });
+      // A server that is stopping, is full or busy, or that wants the code anew, is asked again.
+      if (isForLater(request.status)) return resolve({ kind: 'silence' });
       resolve({
         kind: 'refused',
         detail: (request.response as { detail?: string } | null)?.detail ?? `The server answered ${request.status}.`,

@@ -2,7 +2,7 @@ import type { EntryKind, TapeLine } from '@mindful-probe/core';
 import { PanelRightClose, PanelRightOpen } from 'lucide-react';
 import { useDeferredValue } from 'react';
 import { useOpenSpecimen } from '../data/open-specimen.tsx';
-import { waitingEntries } from '../data/waiting.ts';
+import { useQueueProblem, waitingEntries } from '../data/waiting.ts';
 import { describeEntry } from './describe-entry.ts';
 
 interface TapePanelProps {
@@ -16,6 +16,7 @@ const FIRST_ROWS = 40;
 /** Everything that happened, newest at the foot. Folds away. */
 export function TapePanel({ shown, onToggle }: TapePanelProps) {
   const { specimen, waiting, record } = useOpenSpecimen();
+  const problem = useQueueProblem();
   const count = specimen.tape.length;
   // The newest stand there with the first picture of the page, the others right after it.
   const drawn = Math.max(useDeferredValue(count, FIRST_ROWS), FIRST_ROWS);
@@ -53,6 +54,11 @@ export function TapePanel({ shown, onToggle }: TapePanelProps) {
           <PanelRightClose size={16} aria-hidden />
         </button>
       </div>
+      {problem !== undefined && (
+        <p role="alert" className="border-b border-rule px-4 py-2 text-12 font-[650] text-brick">
+          {problem}
+        </p>
+      )}
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls must be reachable to scroll it by keys */}
       <div className="flex min-h-0 flex-1 flex-col-reverse overflow-y-auto" tabIndex={0} role="log" aria-label="Entries">
         {/* Reversed, a scroller begins at its end and stays there as entries come. */}

@@ -9,6 +9,7 @@ import {
   type Specimen,
 } from '@mindful-probe/core';
 import { useRef, useState } from 'react';
+import { browserStorage } from '../../shared/data/browser-storage.ts';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { figureText } from '../../shared/figures/figure.tsx';
 import { Dialog } from '../../shared/kit/dialog.tsx';
@@ -175,7 +176,7 @@ function guessed({ unit }: LoggedColumn): Choice {
 
 function remembered({ header, columns }: LoggedTable): readonly Choice[] | undefined {
   try {
-    const kept = (JSON.parse(localStorage.getItem(REMEMBERED) ?? '{}') as Record<string, readonly Choice[]>)[header];
+    const kept = (JSON.parse(browserStorage.get(REMEMBERED) ?? '{}') as Record<string, readonly Choice[]>)[header];
     return kept?.length === columns.length ? kept : undefined;
   } catch {
     // What another version left there is no reason to fail.
@@ -185,8 +186,8 @@ function remembered({ header, columns }: LoggedTable): readonly Choice[] | undef
 
 function remember({ header }: LoggedTable, choices: readonly Choice[]): void {
   try {
-    const kept = JSON.parse(localStorage.getItem(REMEMBERED) ?? '{}') as Record<string, readonly Choice[]>;
-    localStorage.setItem(REMEMBERED, JSON.stringify({ ...kept, [header]: choices }));
+    const kept = JSON.parse(browserStorage.get(REMEMBERED) ?? '{}') as Record<string, readonly Choice[]>;
+    browserStorage.set(REMEMBERED, JSON.stringify({ ...kept, [header]: choices }));
   } catch {
     // A full or closed store only means that it is asked again.
   }
