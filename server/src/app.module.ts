@@ -6,19 +6,19 @@ import { AccessModule } from './access/access.module.ts';
 import { OwnPagesMiddleware } from './access/own-pages.middleware.ts';
 import { AnalysesModule } from './analyses/analyses.module.ts';
 import { BenchModule } from './bench/bench.module.ts';
-import { DatabaseModule } from './database/database.module.ts';
-import type { OpenDatabase } from './database/open-database.ts';
 import { ProblemFilter } from './errors/problem.filter.ts';
 import { ExchangeModule } from './exchange/exchange.module.ts';
 import { HealthController } from './health/health.controller.ts';
 import { InstrumentsModule } from './instruments/instruments.module.ts';
 import { OpenApi, OpenApiController } from './open-api/open-api.ts';
 import { PicturesModule } from './pictures/pictures.module.ts';
+import { DataModule } from './recovery/data.module.ts';
+import type { OpenData } from './recovery/open-data.ts';
 import { SpecimensModule } from './specimens/specimens.module.ts';
 
 /** What stands before the application does. */
 export interface AppParts {
-  readonly opened: OpenDatabase;
+  readonly opened: OpenData;
   /** The local network is answered too, with the access code. */
   readonly letsNetworkIn: boolean;
   readonly pictureFolder: string;
@@ -30,7 +30,7 @@ export class AppModule implements NestModule {
     return {
       module: AppModule,
       imports: [
-        DatabaseModule.of(opened),
+        DataModule.of(opened),
         AccessModule.of(letsNetworkIn),
         PicturesModule.of(pictureFolder),
         SpecimensModule,

@@ -7,15 +7,17 @@ import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { AccessService } from './access/access.service.ts';
 import { AppModule } from './app.module.ts';
-import { type DatabasePlace, openDatabase } from './database/open-database.ts';
 import { ExchangeService } from './exchange/exchange.service.ts';
 import { InstrumentsService } from './instruments/instruments.service.ts';
 import { startStandIns } from './instruments/stand-in/start-stand-ins.ts';
 import { OpenApi } from './open-api/open-api.ts';
+import { type DataPlace, openData } from './recovery/open-data.ts';
 import { serveWebApp } from './web-app.ts';
 
 export interface ServerOptions {
-  readonly place: DatabasePlace;
+  readonly place: DataPlace;
+  /** Told what takes long at the start, and what somebody should know. */
+  readonly say?: (words: string) => void;
   /** Wanted; the next free one is taken where it is busy. 0 takes any. */
   readonly port: number;
   /** The built web application. */
@@ -48,7 +50,7 @@ const PORTS_TRIED = 50;
 /** Opens the data, starts to answer, and says where. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   // Before anything else: a folder in use is refused without a half-built application around it.
-  const opened = await openDatabase(options.place);
+  const opened = await openData(options.place, options.say ?? (() => undefined));
   const app = await NestFactory.create<NestExpressApplication>(
     AppModule.of({ opened, letsNetworkIn: options.lan === true, pictureFolder: pictureFolderOf(options) }),
     {

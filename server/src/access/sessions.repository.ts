@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, eq, gt, lt } from 'drizzle-orm';
-import { DATABASE } from '../database/database.module.ts';
+import { DATABASE } from '../database/database.token.ts';
 import type { Database } from '../database/open-database.ts';
 import { sessions } from '../database/schema.ts';
 

@@ -1,13 +1,19 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { and, asc, eq, sql } from 'drizzle-orm';
-import { DATABASE } from '../database/database.module.ts';
+import { DATABASE } from '../database/database.token.ts';
 import type { Database } from '../database/open-database.ts';
 import { type BenchList, benchItems } from '../database/schema.ts';
+import type { BenchKeeper } from '../journal/bench-file.ts';
+import { BENCH_KEEPER } from '../journal/journal.tokens.ts';
+import { benchInDatabase } from '../recovery/bring-up-to-date.ts';
 
 /** Every query that touches the lists of the bench. What is in a list is checked at the border, by its controller. */
 @Injectable()
 export class BenchItemsRepository {
-  constructor(@Inject(DATABASE) private readonly db: Database) {}
+  constructor(
+    @Inject(DATABASE) private readonly db: Database,
+    @Inject(BENCH_KEEPER) private readonly keeper: BenchKeeper,
+  ) {}
 
   async items<T>(list: BenchList): Promise<T[]> {
     const rows = await this.db
@@ -27,9 +33,11 @@ export class BenchItemsRepository {
       .insert(benchItems)
       .values([...byKey].map(([key, item]) => ({ list, key, item })))
       .onConflictDoUpdate({ target: [benchItems.list, benchItems.key], set: { item: sql`excluded.item`, changedAt: sql`now()` } });
+    await this.keeper.keep(() => benchInDatabase(this.db));
   }
 
   async remove(list: BenchList, key: string): Promise<void> {
     await this.db.delete(benchItems).where(and(eq(benchItems.list, list), eq(benchItems.key, key)));
+    await this.keeper.keep(() => benchInDatabase(this.db));
   }
 }

@@ -1,14 +1,14 @@
-import { existsSync } from 'node:fs';
-import { join } from 'node:path';
+import { cpSync, existsSync, readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { PGlite } from '@electric-sql/pglite';
+import { sql } from 'drizzle-orm';
 import { drizzle as drizzleNode } from 'drizzle-orm/node-postgres';
 import { migrate as migrateNode } from 'drizzle-orm/node-postgres/migrator';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { drizzle as drizzlePglite } from 'drizzle-orm/pglite';
 import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
 import pg from 'pg';
-import { lockFolder } from './folder-lock.ts';
+import { DatabaseUnreachableError } from '../errors/coded-errors.ts';
 import * as schema from './schema.ts';
 
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
@@ -18,44 +18,68 @@ export interface OpenDatabase {
   close(): Promise<void>;
 }
 
-/** Where the data lie: an embedded database in a folder, or a PostgreSQL of the group's own. */
-export type DatabasePlace = { readonly folder: string } | { readonly url: string };
-
 const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
 const CASING = 'snake_case';
 
-/**
- * Opens the database and brings its tables up to date.
- *
- * @throws FolderInUseError where another process writes to the folder
- */
-export async function openDatabase(place: DatabasePlace): Promise<OpenDatabase> {
-  if (!existsSync(MIGRATIONS)) throw new Error(`The migrations are missing: ${MIGRATIONS}.`);
-  return 'url' in place ? openServer(place.url) : openFolder(place.folder);
-}
+/** The embedded database was written by a later version, which knows more tables than this one. */
+export class NewerDatabaseError extends Error {}
 
-async function openFolder(folder: string): Promise<OpenDatabase> {
-  const lock = await lockFolder(folder);
+/**
+ * Opens the embedded database in a folder, made where it is not there, and brings its tables up to date; before it
+ * changes an existing one it copies it.
+ *
+ * @throws NewerDatabaseError, and whatever a broken one makes it throw
+ */
+export async function openEmbedded(folder: string): Promise<OpenDatabase> {
+  const isNew = !existsSync(folder);
+  let client = await PGlite.create(folder);
   try {
-    const client = await PGlite.create(join(folder, 'database'));
+    const [known, applied] = [migrationsKnown(), isNew ? 0 : await migrationsApplied(drizzlePglite(client))];
+    if (applied > known) throw new NewerDatabaseError(`The database has ${applied} migrations, and this version knows ${known}.`);
+    if (applied > 0 && applied < known) {
+      await client.close();
+      copyBeside(folder, applied);
+      client = await PGlite.create(folder);
+    }
     const db = drizzlePglite(client, { schema, casing: CASING });
     await migratePglite(db, { migrationsFolder: MIGRATIONS });
-    return {
-      db,
-      close: async () => {
-        await client.close();
-        await lock.release();
-      },
-    };
+    return { db, close: () => client.close() };
   } catch (error) {
-    await lock.release();
+    await client.close().catch(() => undefined);
     throw error;
   }
 }
 
-async function openServer(url: string): Promise<OpenDatabase> {
+/** The copy from before the last change of tables; the one before that goes. */
+function copyBeside(folder: string, version: number): void {
+  const copy = `${folder}.before-migration-${version + 1}`;
+  rmSync(copy, { recursive: true, force: true });
+  cpSync(folder, copy, { recursive: true });
+}
+
+/** Opens a PostgreSQL of the group's own. @throws DatabaseUnreachableError */
+export async function openPostgres(url: string): Promise<OpenDatabase> {
   const pool = new pg.Pool({ connectionString: url });
+  // A connection that is lost while nobody uses it is no reason to end.
+  pool.on('error', () => undefined);
   const db = drizzleNode(pool, { schema, casing: CASING });
-  await migrateNode(db, { migrationsFolder: MIGRATIONS });
+  try {
+    await migrateNode(db, { migrationsFolder: MIGRATIONS });
+  } catch (error) {
+    await pool.end();
+    throw new DatabaseUnreachableError(url, error);
+  }
   return { db, close: () => pool.end() };
+}
+
+function migrationsKnown(): number {
+  const journal = JSON.parse(readFileSync(`${MIGRATIONS}/meta/_journal.json`, 'utf8')) as { entries: unknown[] };
+  return journal.entries.length;
+}
+
+async function migrationsApplied(db: Pick<Database, 'execute'>): Promise<number> {
+  const found = await db.execute(sql`select to_regclass('drizzle.__drizzle_migrations') as name`);
+  if ((found as unknown as { rows: { name: string | null }[] }).rows[0]?.name == null) return 0;
+  const counted = await db.execute(sql`select count(*)::int as count from drizzle.__drizzle_migrations`);
+  return (counted as unknown as { rows: { count: number }[] }).rows[0]?.count ?? 0;
 }

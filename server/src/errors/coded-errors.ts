@@ -110,3 +110,67 @@ export class FolderInUseError extends CodedError {
     super(`Another Mindful Probe is already writing to ${folder}. Use that one, stop it first, or start with --data and another folder.`);
   }
 }
+
+/** Thrown at start, too. */
+export class FolderUnusableError extends CodedError {
+  readonly code = 'folder-unusable';
+  readonly status = 503;
+  readonly title = 'Data folder cannot be used';
+
+  constructor(folder: string, why: unknown) {
+    super(`${folder} cannot be used as data folder: ${reasonOf(why)}. Choose another one with --data, or make this one writable.`);
+  }
+}
+
+export class DatabaseBrokenError extends CodedError {
+  readonly code = 'database-broken';
+  readonly status = 503;
+  readonly title = 'Database cannot be opened';
+
+  constructor(folder: string, why: unknown) {
+    super(
+      `The database in ${folder} cannot be opened, and there are no tapes beside it to build it from: ${reasonOf(why)}. Nothing was changed; put a backup in its place, or use the version that wrote it.`,
+    );
+  }
+}
+
+export class DatabaseUnreachableError extends CodedError {
+  readonly code = 'database-unreachable';
+  readonly status = 503;
+  readonly title = 'PostgreSQL cannot be reached';
+
+  constructor(url: string, why: unknown) {
+    super(`PostgreSQL at ${placeIn(url)} cannot be used: ${reasonOf(why)}. Is it running, and is DATABASE_URL right?`);
+  }
+}
+
+/** Without the name and password that it may carry. */
+function placeIn(url: string): string {
+  try {
+    const { host, pathname } = new URL(url);
+    return `${host}${pathname}`;
+  } catch {
+    return 'that address';
+  }
+}
+
+const REASONS: Readonly<Record<string, string>> = {
+  EACCES: 'it may not be written to',
+  EROFS: 'it may only be read',
+  ENOTDIR: 'a part of its path is a file',
+  EEXIST: 'it is a file',
+  ENOSPC: 'there is no room on the disk',
+  ECONNREFUSED: 'nothing answers there',
+  ENOTFOUND: 'there is no such machine',
+  '28P01': 'the password is wrong',
+  '28000': 'the user is refused',
+  '3D000': 'there is no such database',
+};
+
+function reasonOf(error: unknown): string {
+  const { code, message, cause } = (error ?? {}) as { code?: string; message?: string; cause?: unknown };
+  const known = code === undefined ? undefined : REASONS[code];
+  if (known !== undefined) return known;
+  if (cause !== undefined) return reasonOf(cause);
+  return message?.split('\n')[0]?.replace(/\.$/, '') || 'no reason was given';
+}

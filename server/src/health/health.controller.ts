@@ -1,7 +1,7 @@
 import { Controller, Get, Inject } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { sql } from 'drizzle-orm';
-import { DATABASE } from '../database/database.module.ts';
+import { DATABASE } from '../database/database.token.ts';
 import type { Database } from '../database/open-database.ts';
 
 @ApiTags('health')

@@ -1,6 +1,7 @@
 import { createReadStream, type ReadStream } from 'node:fs';
-import { mkdir, open, readFile, rename, stat, writeFile } from 'node:fs/promises';
+import { mkdir, open, readFile, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
+import { syncFolder, writeDurably } from '../journal/durable-file.ts';
 
 /** A kept picture by its hash; `thumbnail` is a small WebP. */
 export type PictureSize = 'whole' | 'thumbnail';
@@ -40,12 +41,11 @@ export class PictureStore {
     return readFile(this.path(hash, 'whole')).catch(() => undefined);
   }
 
-  /** Under another name first: a crash half-way leaves no half picture under a good one. */
   private async write(path: string, bytes: Uint8Array): Promise<void> {
     await mkdir(dirname(path), { recursive: true });
-    const unfinished = `${path}.${process.pid}.part`;
-    await writeFile(unfinished, bytes);
-    await rename(unfinished, path);
+    await writeDurably(path, bytes);
+    // The folder of its own may be new as well.
+    await syncFolder(this.folder);
   }
 
   private path(hash: string, size: PictureSize): string {

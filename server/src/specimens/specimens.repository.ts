@@ -1,7 +1,7 @@
 import type { Entry } from '@mindful-probe/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
-import { DATABASE } from '../database/database.module.ts';
+import { DATABASE } from '../database/database.token.ts';
 import type { Database } from '../database/open-database.ts';
 import { entries, specimens } from '../database/schema.ts';
 import { EntryClashError } from '../errors/coded-errors.ts';

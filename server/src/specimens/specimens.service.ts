@@ -1,7 +1,9 @@
 import type { Entry, Summary } from '@mindful-probe/core';
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { AnalysesService } from '../analyses/analyses.service.ts';
 import { SpecimenNotFoundError } from '../errors/coded-errors.ts';
+import { JOURNAL } from '../journal/journal.tokens.ts';
+import type { TapeJournal } from '../journal/journal.ts';
 import { type PlacedEntry, type SpecimenRow, SpecimensRepository } from './specimens.repository.ts';
 import { TapeFeed } from './tape-feed.ts';
 
@@ -25,6 +27,7 @@ export class SpecimensService {
     private readonly repository: SpecimensRepository,
     private readonly feed: TapeFeed,
     private readonly analyses: AnalysesService,
+    @Inject(JOURNAL) private readonly journal: TapeJournal,
   ) {}
 
   async shelf(): Promise<ShelfRow[]> {
@@ -54,7 +57,13 @@ export class SpecimensService {
   async append(id: string, entries: readonly Entry[]): Promise<PlacedEntry[]> {
     await this.known(id);
     const { placed, fresh } = await this.repository.append(id, entries);
-    this.feed.publish({ specimenId: id, lines: fresh });
+    try {
+      const last = Math.max(...placed.map(({ seq }) => seq));
+      await this.journal.keep(id, last, fresh, (after) => this.repository.entriesAfter(id, after));
+    } finally {
+      // On the tape it is, also where the disk had no room and whoever sent it will send it again.
+      this.feed.publish({ specimenId: id, lines: fresh });
+    }
     return placed;
   }
 

@@ -1,0 +1,2 @@
+/** The Drizzle handle; only repositories ask for it. */
+export const DATABASE = 'DATABASE';
