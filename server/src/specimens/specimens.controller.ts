@@ -2,8 +2,8 @@ import { Body, Controller, Get, HttpCode, type MessageEvent, Param, Post, Query,
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { interval, map, merge, type Observable, of } from 'rxjs';
+import type { PlacedEntry } from './append-queue.ts';
 import { AfterQueryDto, AppendEntriesDto, CreateSpecimenDto, LandedDto, TapeDto } from './specimens.dto.ts';
-import type { PlacedEntry } from './specimens.repository.ts';
 import { type ShelfRow, SpecimensService } from './specimens.service.ts';
 import { TapeFeed } from './tape-feed.ts';
 

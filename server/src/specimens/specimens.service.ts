@@ -4,7 +4,8 @@ import { AnalysesService } from '../analyses/analyses.service.ts';
 import { SpecimenNotFoundError } from '../errors/coded-errors.ts';
 import { JOURNAL } from '../journal/journal.tokens.ts';
 import type { TapeJournal } from '../journal/journal.ts';
-import { type PlacedEntry, type SpecimenRow, SpecimensRepository } from './specimens.repository.ts';
+import type { Appended, PlacedEntry } from './append-queue.ts';
+import { type SpecimenRow, SpecimensRepository } from './specimens.repository.ts';
 import { TapeFeed } from './tape-feed.ts';
 
 export interface ShelfRow {
@@ -49,14 +50,17 @@ export class SpecimensService {
   }
 
   /** Makes a specimen with its first entries, or adds what is missing where it is there already. */
-  async create(id: string, entries: readonly Entry[]): Promise<{ created: boolean; placed: PlacedEntry[] }> {
-    const created = await this.repository.create(id);
-    return { created, placed: await this.append(id, entries) };
+  create(id: string, entries: readonly Entry[]): Promise<Appended> {
+    return this.land(id, entries, true);
   }
 
-  async append(id: string, entries: readonly Entry[]): Promise<PlacedEntry[]> {
-    await this.known(id);
-    const { placed, fresh } = await this.repository.append(id, entries);
+  async append(id: string, entries: readonly Entry[]): Promise<readonly PlacedEntry[]> {
+    return (await this.land(id, entries, false)).placed;
+  }
+
+  private async land(id: string, entries: readonly Entry[], makes: boolean): Promise<Appended> {
+    const appended = await this.repository.append(id, entries, makes);
+    const { placed, fresh } = appended;
     try {
       const last = Math.max(...placed.map(({ seq }) => seq));
       await this.journal.keep(id, last, fresh, (after) => this.repository.entriesAfter(id, after));
@@ -64,7 +68,7 @@ export class SpecimensService {
       // On the tape it is, also where the disk had no room and whoever sent it will send it again.
       this.feed.publish({ specimenId: id, lines: fresh });
     }
-    return placed;
+    return appended;
   }
 
   async tape(id: string, after: number): Promise<PlacedEntry[]> {

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { filter, type Observable, Subject } from 'rxjs';
-import type { PlacedEntry } from './specimens.repository.ts';
+import type { PlacedEntry } from './append-queue.ts';
 
 /** Something that landed on a tape. */
 export interface TapeEvent {

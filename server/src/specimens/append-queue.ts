@@ -1,0 +1,180 @@
+import { setImmediate } from 'node:timers/promises';
+import type { Entry } from '@mindful-probe/core';
+import { and, asc, inArray, sql } from 'drizzle-orm';
+import type { Database } from '../database/open-database.ts';
+import { entries, specimens } from '../database/schema.ts';
+import { EntryClashError, SpecimenNotFoundError } from '../errors/coded-errors.ts';
+
+/** An entry with its place on the tape. */
+export interface PlacedEntry {
+  readonly seq: number;
+  readonly entry: Entry;
+}
+
+/** Where entries stand, in the order in which they were sent. */
+export interface Appended {
+  readonly placed: readonly PlacedEntry[];
+  /** Those of them that were not there before. */
+  readonly fresh: readonly PlacedEntry[];
+  /** The specimen was made now. */
+  readonly created: boolean;
+}
+
+interface Job {
+  readonly id: string;
+  readonly wanted: readonly Entry[];
+  /** The specimen is made where it is not there. */
+  readonly makes: boolean;
+  readonly done: (outcome: Appended | Error) => void;
+}
+
+type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+/** A request that has arrived is read, its body parsed and checked within so many turns. */
+const TURNS = 3;
+/** Entries in one transaction, at most; a single request may have more. */
+const ENTRIES_AT_ONCE = 2000;
+/** A statement takes 65,535 parameters, and a row four. */
+const ROWS_AT_ONCE = 5000;
+
+/**
+ * Appends, many in one transaction: what comes while one runs lands together in the next. A commit costs the same for
+ * one entry as for hundreds.
+ */
+export class AppendQueue {
+  private waiting: Job[] = [];
+  private running = false;
+
+  constructor(private readonly db: Database) {}
+
+  /**
+   * Appends what is not on the tape yet, in the order given.
+   *
+   * @throws EntryClashError where an id is taken by an entry that says something else, SpecimenNotFoundError; nothing of
+   * this request is appended then
+   */
+  append(id: string, wanted: readonly Entry[], makes: boolean): Promise<Appended> {
+    return new Promise((resolve, reject) => {
+      const done = (outcome: Appended | Error) => (outcome instanceof Error ? reject(outcome) : resolve(outcome));
+      this.waiting.push({ id, wanted, makes, done });
+      if (!this.running) void this.run();
+    });
+  }
+
+  private async run(): Promise<void> {
+    this.running = true;
+    while (this.waiting.length > 0) {
+      // The embedded database leaves the event loop no turn by itself: requests that are at the door come in first.
+      for (let turn = 0; turn < TURNS; turn++) await setImmediate();
+      const jobs = this.nextJobs();
+      const outcomes = await this.land(jobs).catch(async (error: Error) =>
+        // One of them may be at fault, and the others are not.
+        jobs.length === 1
+          ? [error]
+          : Promise.all(
+              jobs.map((job) =>
+                this.land([job]).then(
+                  ([one]) => one,
+                  (own: Error) => own,
+                ),
+              ),
+            ),
+      );
+      for (const [index, { done }] of jobs.entries()) done(outcomes[index] as Appended | Error);
+    }
+    this.running = false;
+  }
+
+  private nextJobs(): readonly Job[] {
+    let [count, size] = [0, 0];
+    while (count < this.waiting.length && (count === 0 || size + (this.waiting[count]?.wanted.length ?? 0) <= ENTRIES_AT_ONCE)) {
+      size += this.waiting[count]?.wanted.length ?? 0;
+      count += 1;
+    }
+    return this.waiting.splice(0, count);
+  }
+
+  private land(jobs: readonly Job[]): Promise<readonly (Appended | Error)[]> {
+    return this.db.transaction(async (tx) => {
+      // In one order, so that two servers never wait for each other.
+      const ids = [...new Set(jobs.map(({ id }) => id))].sort();
+      const made = await makeMissing(
+        tx,
+        ids.filter((id) => jobs.some((job) => job.id === id && job.makes)),
+      );
+      const rows = await tx.select().from(specimens).where(inArray(specimens.id, ids)).orderBy(asc(specimens.id)).for('update');
+      const lastSeqs = new Map(rows.map(({ id, lastSeq }) => [id, lastSeq]));
+      const known = await knownEntries(tx, ids, jobs);
+      const landed: { specimenId: string; seq: number; entry: Entry }[] = [];
+      const outcomes = jobs.map(({ id, wanted }): Appended | Error => {
+        const lastSeq = lastSeqs.get(id);
+        const tape = known.get(id) ?? new Map<string, PlacedEntry>();
+        if (lastSeq === undefined) return new SpecimenNotFoundError(id);
+        const placed = place(wanted, tape, lastSeq);
+        if (placed instanceof Error) return placed;
+        for (const line of placed.fresh) {
+          tape.set(line.entry.id, line);
+          landed.push({ specimenId: id, ...line });
+        }
+        known.set(id, tape);
+        lastSeqs.set(id, lastSeq + placed.fresh.length);
+        const created = made.delete(id);
+        return { ...placed, created };
+      });
+      await insertAll(tx, landed);
+      return outcomes;
+    });
+  }
+}
+
+/** Makes the specimens that are not there. @returns those that were made */
+async function makeMissing(tx: Transaction, ids: readonly string[]): Promise<Set<string>> {
+  if (ids.length === 0) return new Set();
+  const made = await tx
+    .insert(specimens)
+    .values(ids.map((id) => ({ id })))
+    .onConflictDoNothing()
+    .returning({ id: specimens.id });
+  return new Set(made.map(({ id }) => id));
+}
+
+/** Which of the wanted entries are there already, by specimen and id. */
+async function knownEntries(tx: Transaction, ids: readonly string[], jobs: readonly Job[]): Promise<Map<string, Map<string, PlacedEntry>>> {
+  const entryIds = jobs.flatMap(({ wanted }) => wanted.map(({ id }) => id));
+  const rows = await tx
+    .select({ specimenId: entries.specimenId, seq: entries.seq, entry: entries.entry })
+    .from(entries)
+    .where(and(inArray(entries.specimenId, [...ids]), inArray(entries.entryId, entryIds)));
+  const known = new Map<string, Map<string, PlacedEntry>>();
+  for (const { specimenId, ...line } of rows)
+    known.set(specimenId, (known.get(specimenId) ?? new Map<string, PlacedEntry>()).set(line.entry.id, line));
+  return known;
+}
+
+function place(
+  wanted: readonly Entry[],
+  tape: ReadonlyMap<string, PlacedEntry>,
+  lastSeq: number,
+): Pick<Appended, 'placed' | 'fresh'> | EntryClashError {
+  const here = new Map<string, PlacedEntry>();
+  const fresh: PlacedEntry[] = [];
+  for (const entry of wanted) {
+    const present = here.get(entry.id) ?? tape.get(entry.id);
+    if (present && JSON.stringify(present.entry) !== JSON.stringify(entry)) return new EntryClashError(entry.id);
+    const line = present ?? { seq: lastSeq + fresh.length + 1, entry };
+    if (!present) fresh.push(line);
+    here.set(entry.id, line);
+  }
+  return { placed: wanted.map(({ id }) => here.get(id) as PlacedEntry), fresh };
+}
+
+async function insertAll(tx: Transaction, landed: readonly { specimenId: string; seq: number; entry: Entry }[]): Promise<void> {
+  if (landed.length === 0) return;
+  for (let from = 0; from < landed.length; from += ROWS_AT_ONCE)
+    await tx.insert(entries).values(landed.slice(from, from + ROWS_AT_ONCE).map((line) => ({ ...line, entryId: line.entry.id })));
+  const ids = [...new Set(landed.map(({ specimenId }) => specimenId))];
+  await tx
+    .update(specimens)
+    .set({ lastSeq: sql`(select max(${entries.seq}) from ${entries} where ${entries.specimenId} = ${specimens.id})` })
+    .where(inArray(specimens.id, ids));
+}
