@@ -106,8 +106,11 @@ export class FolderInUseError extends CodedError {
   readonly status = 503;
   readonly title = 'Data folder in use';
 
-  constructor(folder: string) {
-    super(`Another Mindful Probe is already writing to ${folder}. Use that one, stop it first, or start with --data and another folder.`);
+  /** @param host where it runs, if on another machine */
+  constructor(folder: string, host?: string) {
+    super(
+      `Another Mindful Probe${host === undefined ? '' : ` (on ${host})`} is already writing to ${folder}. Use that one, stop it first, or start with --data and another folder.`,
+    );
   }
 }
 
