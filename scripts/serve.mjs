@@ -16,6 +16,7 @@ export async function serve({ dataFolder, tapeFolder, standIns, port }) {
   const url = process.env.DATABASE_URL;
   try {
     const server = await startServer({
+      say: (words) => process.stdout.write(`${words}\n`),
       place: url ? { url } : { folder: values.data ?? dataFolder },
       port: wanted,
       lan: values.lan,

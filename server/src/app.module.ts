@@ -5,6 +5,7 @@ import { ZodValidationPipe } from 'nestjs-zod';
 import { AccessModule } from './access/access.module.ts';
 import { OwnPagesMiddleware } from './access/own-pages.middleware.ts';
 import { AnalysesModule } from './analyses/analyses.module.ts';
+import { BackupModule } from './backup/backup.module.ts';
 import { BenchModule } from './bench/bench.module.ts';
 import { ProblemFilter } from './errors/problem.filter.ts';
 import { ExchangeModule } from './exchange/exchange.module.ts';
@@ -22,11 +23,13 @@ export interface AppParts {
   /** The local network is answered too, with the access code. */
   readonly letsNetworkIn: boolean;
   readonly pictureFolder: string;
+  /** For a copy of everything a day; undefined for none. */
+  readonly backupFolder: string | undefined;
 }
 
 @Module({})
 export class AppModule implements NestModule {
-  static of({ opened, letsNetworkIn, pictureFolder }: AppParts): DynamicModule {
+  static of({ opened, letsNetworkIn, pictureFolder, backupFolder }: AppParts): DynamicModule {
     return {
       module: AppModule,
       imports: [
@@ -35,6 +38,7 @@ export class AppModule implements NestModule {
         PicturesModule.of(pictureFolder),
         SpecimensModule,
         ExchangeModule,
+        BackupModule.of(backupFolder),
         AnalysesModule,
         BenchModule,
         InstrumentsModule,

@@ -52,7 +52,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   // Before anything else: a folder in use is refused without a half-built application around it.
   const opened = await openData(options.place, options.say ?? (() => undefined));
   const app = await NestFactory.create<NestExpressApplication>(
-    AppModule.of({ opened, letsNetworkIn: options.lan === true, pictureFolder: pictureFolderOf(options) }),
+    AppModule.of({
+      opened,
+      letsNetworkIn: options.lan === true,
+      pictureFolder: pictureFolderOf(options),
+      backupFolder: 'folder' in options.place ? join(options.place.folder, 'backups') : undefined,
+    }),
     {
       logger: ['error', 'warn'],
       abortOnError: false,

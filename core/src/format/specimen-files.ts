@@ -4,7 +4,7 @@ import { drawSchematic, schematicSvg } from '../draw/index.ts';
 import { formatSignificant } from '../quantity/index.ts';
 import { type Entry, replay, type Specimen } from '../tape/index.ts';
 import { writeUpFactsOf, writeUpMarkdown } from '../write-up/index.ts';
-import { tapeDocument } from './tape-document.ts';
+import { tapeText } from './tape-document.ts';
 
 /** The file of a specimen's ZIP that the import reads; the others follow from it. */
 export const TAPE_FILE = 'specimen.tape.json';
@@ -13,7 +13,7 @@ const SCHEMATIC_FILE = 'schematic.svg';
 /** What an export holds: file name → text. */
 export function specimenFiles(id: string, entries: readonly Entry[]): ReadonlyMap<string, string> {
   const specimen = replay(entries);
-  const files = new Map<string, string>([[TAPE_FILE, `${JSON.stringify(tapeDocument(id, entries), null, 2)}\n`]]);
+  const files = new Map<string, string>([[TAPE_FILE, tapeText(id, entries)]]);
   const schematic = drawSchematic(specimen.circuit);
   if (schematic) {
     files.set('specimen.circuit.json', `${JSON.stringify(specimen.circuit, null, 2)}\n`);

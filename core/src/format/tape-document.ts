@@ -21,6 +21,13 @@ export function tapeDocument(specimen: string, entries: readonly Entry[]): TapeD
   return { format: 'mindful-probe.tape', version: 1, specimen, entries: [...entries] };
 }
 
+/** A tape document as text, one entry a line: what changed between two of them shows line by line. */
+export function tapeText(specimen: string, entries: readonly Entry[]): string {
+  const { entries: lines, ...head } = tapeDocument(specimen, entries);
+  const opened = JSON.stringify(head).replace(/}$/, '');
+  return `${opened},"entries":[\n${lines.map((entry) => JSON.stringify(entry)).join(',\n')}\n]}\n`;
+}
+
 /** Checks an unknown value as a tape document; the first thing wrong is named with its place. */
 export function parseTape(json: unknown): Result<TapeDocument> {
   if (typeof json !== 'object' || json === null) return fail('bad-document', 'A tape document is a JSON object.');

@@ -3,9 +3,11 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import { DATABASE } from '../database/database.token.ts';
 import type { Database } from '../database/open-database.ts';
 import { type BenchList, benchItems } from '../database/schema.ts';
-import type { BenchKeeper } from '../journal/bench-file.ts';
+import type { BenchDocument, BenchKeeper } from '../journal/bench-file.ts';
 import { BENCH_KEEPER } from '../journal/journal.tokens.ts';
 import { benchInDatabase } from '../recovery/bring-up-to-date.ts';
+
+const LISTS = ['marks', 'meters', 'instruments'] as const satisfies readonly BenchList[];
 
 /** Every query that touches the lists of the bench. What is in a list is checked at the border, by its controller. */
 @Injectable()
@@ -33,11 +35,24 @@ export class BenchItemsRepository {
       .insert(benchItems)
       .values([...byKey].map(([key, item]) => ({ list, key, item })))
       .onConflictDoUpdate({ target: [benchItems.list, benchItems.key], set: { item: sql`excluded.item`, changedAt: sql`now()` } });
-    await this.keeper.keep(() => benchInDatabase(this.db));
+    await this.keeper.keep(() => this.document());
+  }
+
+  /** The lists of a backup: items that are there under the same key stay as they are. */
+  async putAll(document: BenchDocument): Promise<void> {
+    const rows = LISTS.flatMap((list) => document[list].map(({ key, item }) => ({ list, key, item })));
+    if (rows.length === 0) return;
+    await this.db.insert(benchItems).values(rows).onConflictDoNothing();
+    await this.keeper.keep(() => this.document());
+  }
+
+  /** Every list. */
+  document(): Promise<BenchDocument> {
+    return benchInDatabase(this.db);
   }
 
   async remove(list: BenchList, key: string): Promise<void> {
     await this.db.delete(benchItems).where(and(eq(benchItems.list, list), eq(benchItems.key, key)));
-    await this.keeper.keep(() => benchInDatabase(this.db));
+    await this.keeper.keep(() => this.document());
   }
 }

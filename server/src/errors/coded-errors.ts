@@ -114,6 +114,16 @@ export class FolderInUseError extends CodedError {
   }
 }
 
+export class FolderNotEmptyError extends CodedError {
+  readonly code = 'folder-not-empty';
+  readonly status = 409;
+  readonly title = 'Folder not empty';
+
+  constructor(folder: string) {
+    super(`${folder} is not empty. A backup is restored into an empty folder, so that nothing is overwritten.`);
+  }
+}
+
 /** Thrown at start, too. */
 export class FolderUnusableError extends CodedError {
   readonly code = 'folder-unusable';

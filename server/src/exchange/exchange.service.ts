@@ -1,9 +1,10 @@
 import { type Entry, replay, selfContainedWriteUp, specimenFiles } from '@mindful-probe/core';
 import { Injectable } from '@nestjs/common';
 import { strToU8, type Zippable, zipSync } from 'fflate';
+import { pictureFile } from '../pictures/picture-type.ts';
 import { PicturesService } from '../pictures/pictures.service.ts';
 import { SpecimensService } from '../specimens/specimens.service.ts';
-import { pictureFile, readUpload } from './read-upload.ts';
+import { readUpload } from './read-upload.ts';
 
 export interface Exported {
   readonly fileName: string;

@@ -1,10 +1,13 @@
 import { parseJson, parseTape, TAPE_FILE, type TapeDocument } from '@mindful-probe/core';
 import { strFromU8, unzipSync } from 'fflate';
 import { ImportRefusedError } from '../errors/coded-errors.ts';
+import { hashInFile } from '../pictures/picture-type.ts';
 
 /** A tape of 50,000 long entries is far below this; what claims more is a bomb or no tape. */
 const LARGEST_TAPE_BYTES = 64 * 1024 * 1024;
 const LARGEST_PICTURE_BYTES = 40 * 1024 * 1024;
+/** An upload is at most 100 MB, and pictures are packed already. */
+const LARGEST_TOTAL_BYTES = 256 * 1024 * 1024;
 
 /** What an upload holds: the tape, and pictures by their hash. */
 export interface Upload {
@@ -24,17 +27,10 @@ export function readUpload(bytes: Uint8Array): Upload {
   if (!json.ok) throw new ImportRefusedError(json.error.code, `This is neither a specimen's ZIP nor a tape. ${json.error.message}`);
   const tape = parseTape(json.value);
   if (!tape.ok) throw new ImportRefusedError(tape.error.code, tape.error.message, tape.error.path);
-  const pictures = new Map(Object.entries(files).flatMap(([name, picture]) => (hashOf(name) ? [[hashOf(name) as string, picture]] : [])));
+  const pictures = new Map(
+    Object.entries(files).flatMap(([name, picture]) => (hashInFile(name) ? [[hashInFile(name) as string, picture]] : [])),
+  );
   return { tape: tape.value, pictures };
-}
-
-/** Where a picture lies in a specimen's ZIP. */
-export function pictureFile(hash: string, mediaType: string): string {
-  return `pictures/${hash}.${mediaType.replace('image/', '').replace('jpeg', 'jpg')}`;
-}
-
-function hashOf(name: string): string | undefined {
-  return /^pictures\/([0-9a-f]{64})\.(?:jpg|png|webp)$/.exec(name)?.[1];
 }
 
 function isZip(bytes: Uint8Array): boolean {
@@ -42,14 +38,15 @@ function isZip(bytes: Uint8Array): boolean {
 }
 
 function filesInZip(bytes: Uint8Array): Record<string, Uint8Array> {
-  let tooLarge = false;
+  let [tooLarge, total] = [false, 0];
   let files: Record<string, Uint8Array>;
   try {
     files = unzipSync(bytes, {
       filter: ({ name, originalSize }) => {
-        if (hashOf(name)) return originalSize <= LARGEST_PICTURE_BYTES;
-        if (name !== TAPE_FILE) return false;
-        tooLarge = originalSize > LARGEST_TAPE_BYTES;
+        const largest = name === TAPE_FILE ? LARGEST_TAPE_BYTES : hashInFile(name) ? LARGEST_PICTURE_BYTES : 0;
+        if (largest === 0) return false;
+        total += originalSize;
+        tooLarge ||= originalSize > largest || total > LARGEST_TOTAL_BYTES;
         return !tooLarge;
       },
     });
@@ -57,7 +54,10 @@ function filesInZip(bytes: Uint8Array): Record<string, Uint8Array> {
     throw new ImportRefusedError('broken-zip', 'The ZIP is broken or cut short. Export it again, or copy it again.');
   }
   if (tooLarge)
-    throw new ImportRefusedError('too-large', `${TAPE_FILE} in the ZIP is larger than ${LARGEST_TAPE_BYTES / 1024 / 1024} MB.`, TAPE_FILE);
+    throw new ImportRefusedError(
+      'too-large',
+      `The ZIP unfolds to more than a specimen has: ${LARGEST_TOTAL_BYTES / 1024 / 1024} MB in all, ${LARGEST_TAPE_BYTES / 1024 / 1024} MB of tape, ${LARGEST_PICTURE_BYTES / 1024 / 1024} MB a picture.`,
+    );
   const tape = files[TAPE_FILE];
   if (!tape) throw new ImportRefusedError('no-tape', `The ZIP has no ${TAPE_FILE}, so it is not an exported specimen.`, TAPE_FILE);
   return files;

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { writeDurably } from './durable-file.ts';
 
 const itemsSchema = z.array(z.object({ key: z.string(), item: z.unknown() }));
-const benchSchema = z.object({
+export const benchSchema = z.object({
   format: z.literal('mindful-probe.bench'),
   version: z.literal(1),
   marks: itemsSchema,

@@ -1,7 +1,9 @@
 import { createReadStream, type ReadStream } from 'node:fs';
-import { mkdir, open, readFile, stat } from 'node:fs/promises';
+import { mkdir, open, readdir, readFile, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { syncFolder, writeDurably } from '../journal/durable-file.ts';
+
+export const HASH = /^[0-9a-f]{64}$/;
 
 /** A kept picture by its hash; `thumbnail` is a small WebP. */
 export type PictureSize = 'whole' | 'thumbnail';
@@ -11,24 +13,34 @@ export class PictureStore {
   constructor(private readonly folder: string) {}
 
   async has(hash: string): Promise<boolean> {
-    return stat(this.path(hash, 'whole')).then(
+    return stat(this.pathOf(hash, 'whole')).then(
       () => true,
       () => false,
     );
   }
 
   async keep(hash: string, bytes: Uint8Array, thumbnail: Uint8Array): Promise<void> {
-    await this.write(this.path(hash, 'thumbnail'), thumbnail);
-    await this.write(this.path(hash, 'whole'), bytes);
+    await this.write(this.pathOf(hash, 'thumbnail'), thumbnail);
+    await this.write(this.pathOf(hash, 'whole'), bytes);
+  }
+
+  /** Every picture that is kept. */
+  async hashes(): Promise<string[]> {
+    const folders = await readdir(this.folder).catch(() => []);
+    const names = await Promise.all(folders.map((name) => readdir(join(this.folder, name)).catch(() => [])));
+    return names
+      .flat()
+      .filter((name) => HASH.test(name))
+      .sort();
   }
 
   read(hash: string, size: PictureSize): ReadStream {
-    return createReadStream(this.path(hash, size));
+    return createReadStream(this.pathOf(hash, size));
   }
 
   /** The first bytes, which tell the kind. */
   async head(hash: string): Promise<Uint8Array> {
-    const file = await open(this.path(hash, 'whole'));
+    const file = await open(this.pathOf(hash, 'whole'));
     try {
       const { buffer, bytesRead } = await file.read(new Uint8Array(12), 0, 12, 0);
       return buffer.subarray(0, bytesRead);
@@ -38,7 +50,7 @@ export class PictureStore {
   }
 
   async bytes(hash: string): Promise<Uint8Array | undefined> {
-    return readFile(this.path(hash, 'whole')).catch(() => undefined);
+    return readFile(this.pathOf(hash, 'whole')).catch(() => undefined);
   }
 
   private async write(path: string, bytes: Uint8Array): Promise<void> {
@@ -48,7 +60,7 @@ export class PictureStore {
     await syncFolder(this.folder);
   }
 
-  private path(hash: string, size: PictureSize): string {
+  pathOf(hash: string, size: PictureSize): string {
     return join(this.folder, hash.slice(0, 2), size === 'whole' ? hash : `${hash}.thumbnail`);
   }
 }

@@ -3,10 +3,10 @@ import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { PictureNotFoundError, PictureRefusedError } from '../errors/coded-errors.ts';
+import { HASH } from './picture-store.ts';
 import { type KeptPicture, PicturesService } from './pictures.service.ts';
 
 const LARGEST_PICTURE_BYTES = 25 * 1024 * 1024;
-const HASH = /^[0-9a-f]{64}$/;
 
 enum Size {
   whole = 'whole',

@@ -11,7 +11,7 @@ export class PicturesModule {
       module: PicturesModule,
       controllers: [PicturesController],
       providers: [{ provide: PICTURE_STORE, useValue: new PictureStore(folder) }, PicturesService],
-      exports: [PicturesService],
+      exports: [PICTURE_STORE, PicturesService],
       global: true,
     };
   }

@@ -3,7 +3,8 @@ import type { ReadStream } from 'node:fs';
 import { Inject, Injectable } from '@nestjs/common';
 import { PictureNotFoundError } from '../errors/coded-errors.ts';
 import type { PictureSize, PictureStore } from './picture-store.ts';
-import { type PictureType, processPicture } from './process-picture.ts';
+import { type PictureType, pictureTypeOf } from './picture-type.ts';
+import { carriesMoreThanPixels, processPicture } from './process-picture.ts';
 
 export const PICTURE_STORE = 'PICTURE_STORE';
 
@@ -26,28 +27,23 @@ export class PicturesService {
   }
 
   /**
-   * Keeps a picture of an import under the hash that its tape names. A ZIP from elsewhere may carry what a camera
-   * wrote, so it is written anew all the same; its name on the tape stays.
+   * Keeps a picture of an import under the hash that its tape names. One that is ours comes back to the byte; what a
+   * camera or an editor wrote beside the pixels is taken out all the same, also where the hash is that of the whole.
    */
   async keepAs(hash: string, bytes: Uint8Array): Promise<void> {
     if (await this.store.has(hash)) return;
-    const isOurs = createHash('sha256').update(bytes).digest('hex') === hash;
+    const isOurs = createHash('sha256').update(bytes).digest('hex') === hash && !(await carriesMoreThanPixels(bytes));
     const kept = await processPicture(bytes);
     await this.store.keep(hash, isOurs ? bytes : kept.bytes, kept.thumbnail);
   }
 
   async read(hash: string, size: PictureSize): Promise<{ stream: ReadStream; mediaType: PictureType }> {
     if (!(await this.store.has(hash))) throw new PictureNotFoundError(hash);
-    const mediaType = size === 'thumbnail' ? 'image/webp' : mediaTypeOf(await this.store.head(hash));
+    const mediaType = size === 'thumbnail' ? 'image/webp' : pictureTypeOf(await this.store.head(hash));
     return { stream: this.store.read(hash, size), mediaType };
   }
 
   bytes(hash: string): Promise<Uint8Array | undefined> {
     return this.store.bytes(hash);
   }
-}
-
-/** By the first byte: nothing else is ever kept. */
-function mediaTypeOf([first]: Uint8Array): PictureType {
-  return first === 0xff ? 'image/jpeg' : first === 0x89 ? 'image/png' : 'image/webp';
 }

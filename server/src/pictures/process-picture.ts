@@ -1,8 +1,7 @@
 import { createHash } from 'node:crypto';
-import sharp from 'sharp';
+import sharp, { type Metadata } from 'sharp';
 import { PictureRefusedError } from '../errors/coded-errors.ts';
-
-export type PictureType = 'image/jpeg' | 'image/png' | 'image/webp';
+import type { PictureType } from './picture-type.ts';
 
 export interface ProcessedPicture {
   /** SHA-256 of `bytes`, hex. */
@@ -52,4 +51,30 @@ export async function processPicture(upload: Uint8Array): Promise<ProcessedPictu
   } catch (error) {
     throw new PictureRefusedError(`The picture is broken: ${error instanceof Error ? error.message : String(error)}.`);
   }
+}
+
+/** Segments of a JPEG that are of the picture itself: JFIF, colour profile, Adobe's kind of colours. */
+const JPEG_OWN: ReadonlySet<number> = new Set([0xe0, 0xe2, 0xee]);
+
+/** Whether anything stands in a picture beside its pixels and colours: place, time, owner, comments. */
+export async function carriesMoreThanPixels(bytes: Uint8Array): Promise<boolean> {
+  const { exif, iptc, xmp, comments, tifftagPhotoshop } = await sharp(bytes)
+    .metadata()
+    .catch((): Partial<Metadata> => ({}));
+  if (exif ?? iptc ?? xmp ?? tifftagPhotoshop) return true;
+  return (comments?.length ?? 0) > 0 || hasForeignSegments(bytes);
+}
+
+/** Comments, and what applications keep for themselves, in a JPEG (ITU-T T.81, B.1.1.2), which are not told of above. */
+function hasForeignSegments(bytes: Uint8Array): boolean {
+  if (bytes[0] !== 0xff || bytes[1] !== 0xd8) return false;
+  for (let at = 2; at + 4 <= bytes.length && bytes[at] === 0xff; ) {
+    const marker = bytes[at + 1] ?? 0;
+    // The scan begins: nothing but the picture follows.
+    if (marker === 0xda) return false;
+    const isForApplications = marker >= 0xe0 && marker <= 0xef;
+    if (marker === 0xfe || (isForApplications && !JPEG_OWN.has(marker))) return true;
+    at += 2 + (((bytes[at + 2] ?? 0) << 8) | (bytes[at + 3] ?? 0));
+  }
+  return false;
 }

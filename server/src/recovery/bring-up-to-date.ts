@@ -65,6 +65,18 @@ export async function bringUpToDate(db: Database, { journal, bench }: KeptFiles,
   return { intoDatabase, intoFiles, damaged };
 }
 
+/** Specimens of which database and file do not say the same, every entry compared. */
+export async function differingTapes(db: Database, journal: Journal): Promise<readonly string[]> {
+  const rows = await wholeTapes(db);
+  const ids = [...new Set([...(await journal.specimenIds()), ...rows.keys()])].sort();
+  const differing: string[] = [];
+  for (const id of ids) {
+    const row = rows.get(id);
+    if (!row || !isWhole(row, await journal.linesOf(id))) differing.push(id);
+  }
+  return differing;
+}
+
 interface TapeRow {
   readonly count: number;
   readonly lastId: string | null;

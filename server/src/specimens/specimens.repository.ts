@@ -25,6 +25,10 @@ export class SpecimensRepository {
     return this.db.select().from(specimens).orderBy(asc(specimens.createdAt), asc(specimens.id));
   }
 
+  count(): Promise<number> {
+    return this.db.$count(specimens);
+  }
+
   async find(id: string): Promise<SpecimenRow | undefined> {
     const [row] = await this.db.select().from(specimens).where(eq(specimens.id, id));
     return row;

@@ -76,6 +76,14 @@ export class SpecimensService {
     return this.repository.entriesAfter(id, after);
   }
 
+  async ids(): Promise<string[]> {
+    return (await this.repository.list()).map(({ id }) => id);
+  }
+
+  count(): Promise<number> {
+    return this.repository.count();
+  }
+
   async known(id: string): Promise<SpecimenRow> {
     const row = await this.repository.find(id);
     if (!row) throw new SpecimenNotFoundError(id);
