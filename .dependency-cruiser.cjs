@@ -75,7 +75,10 @@ module.exports = {
     {
       name: 'only-repositories-see-drizzle',
       severity: 'error',
-      from: { path: '^server/src', pathNot: '(\\.repository\\.ts$|^server/src/(database|health)/|/append-queue\\.ts$|/bring-up-to-date\\.ts$)' },
+      from: {
+        path: '^server/src',
+        pathNot: '(\\.repository\\.ts$|^server/src/(database|health)/|/append-queue\\.ts$|/bring-up-to-date\\.ts$)',
+      },
       to: { path: 'drizzle-orm' },
     },
     {

@@ -3,6 +3,8 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { ROOT } from './steps.mjs';
 
+const LONGEST_STOP_MS = 15_000;
+
 export async function serve({ dataFolder, tapeFolder, standIns, port }) {
   const { values } = parseArgs({
     options: { port: { type: 'string' }, data: { type: 'string' }, lan: { type: 'boolean', default: false } },
@@ -34,6 +36,8 @@ export async function serve({ dataFolder, tapeFolder, standIns, port }) {
     const stop = () => {
       if (stopping) return;
       stopping = true;
+      // Whatever hangs does not keep the process; what was acknowledged is on the disk.
+      setTimeout(() => process.exit(1), LONGEST_STOP_MS).unref();
       server.close().then(
         () => process.exit(0),
         () => process.exit(1),

@@ -1,3 +1,4 @@
+import { join } from 'node:path';
 import { type DynamicModule, type MiddlewareConsumer, Module, type NestModule } from '@nestjs/common';
 import { APP_FILTER, APP_PIPE } from '@nestjs/core';
 import cookieParser from 'cookie-parser';
@@ -15,6 +16,7 @@ import { OpenApi, OpenApiController } from './open-api/open-api.ts';
 import { PicturesModule } from './pictures/pictures.module.ts';
 import { DataModule } from './recovery/data.module.ts';
 import type { OpenData } from './recovery/open-data.ts';
+import { RoomModule } from './room/room.module.ts';
 import { SpecimensModule } from './specimens/specimens.module.ts';
 
 /** What stands before the application does. */
@@ -23,13 +25,13 @@ export interface AppParts {
   /** The local network is answered too, with the access code. */
   readonly letsNetworkIn: boolean;
   readonly pictureFolder: string;
-  /** For a copy of everything a day; undefined for none. */
-  readonly backupFolder: string | undefined;
+  /** Undefined where the data are not in a folder. */
+  readonly dataFolder: string | undefined;
 }
 
 @Module({})
 export class AppModule implements NestModule {
-  static of({ opened, letsNetworkIn, pictureFolder, backupFolder }: AppParts): DynamicModule {
+  static of({ opened, letsNetworkIn, pictureFolder, dataFolder }: AppParts): DynamicModule {
     return {
       module: AppModule,
       imports: [
@@ -38,7 +40,8 @@ export class AppModule implements NestModule {
         PicturesModule.of(pictureFolder),
         SpecimensModule,
         ExchangeModule,
-        BackupModule.of(backupFolder),
+        BackupModule.of(dataFolder && join(dataFolder, 'backups')),
+        RoomModule.of(dataFolder),
         AnalysesModule,
         BenchModule,
         InstrumentsModule,

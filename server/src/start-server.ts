@@ -56,7 +56,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       opened,
       letsNetworkIn: options.lan === true,
       pictureFolder: pictureFolderOf(options),
-      backupFolder: 'folder' in options.place ? join(options.place.folder, 'backups') : undefined,
+      dataFolder: 'folder' in options.place ? options.place.folder : undefined,
     }),
     {
       logger: ['error', 'warn'],

@@ -2,6 +2,7 @@ import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res, UseGuards } fr
 import { ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { ForeignRequestError, WrongCodeError } from '../errors/coded-errors.ts';
+import { WritesNothing } from '../room/room.guard.ts';
 import { AccessCodeDto } from './access.dto.ts';
 import { AccessService } from './access.service.ts';
 import { isFromHere, SESSION_COOKIE, sessionTokenOf } from './own-pages.middleware.ts';
@@ -31,6 +32,7 @@ export class AccessController {
   /** Begins a session for who knows the code; who guesses is slowed down. */
   @Post()
   @HttpCode(204)
+  @WritesNothing()
   @WithoutSession()
   @UseGuards(WrongCodeThrottle)
   async enter(@Body() { code }: AccessCodeDto, @Res({ passthrough: true }) response: Response): Promise<void> {

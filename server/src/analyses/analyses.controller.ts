@@ -4,6 +4,7 @@ import { Body, Controller, HttpCode, Post, Req, Res } from '@nestjs/common';
 import { ApiProduces, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { UnsolvableError } from '../errors/coded-errors.ts';
+import { WritesNothing } from '../room/room.guard.ts';
 import { SolveJobDto } from './analyses.dto.ts';
 import { AnalysesService } from './analyses.service.ts';
 
@@ -19,6 +20,7 @@ export class AnalysesController {
    * solution or the problem as the last one. Who hangs up stops the computation.
    */
   @Post('solve')
+  @WritesNothing()
   @HttpCode(200)
   @ApiProduces('application/json', LINES)
   async solve(@Body() job: SolveJobDto, @Req() request: Request, @Res() response: Response): Promise<void> {

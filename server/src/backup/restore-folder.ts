@@ -25,6 +25,7 @@ export async function restoreFolder(from: string, folder: string): Promise<Resto
   const lock = await lockFolder(folder);
   try {
     const [journal, bench] = [new Journal(folder), new BenchFile(folder)];
+    journal.make();
     const pictures = new PicturesService(new PictureStore(join(folder, 'pictures')));
     const restored = { specimens: 0, pictures: 0 };
     await readBackup(from, async (part) => {

@@ -114,6 +114,18 @@ export class FolderInUseError extends CodedError {
   }
 }
 
+export class NoRoomError extends CodedError {
+  readonly code = 'no-room';
+  readonly status = 507;
+  readonly title = 'No room on the disk';
+
+  /** @param freeBytes what is left, where it is known */
+  constructor(freeBytes?: number) {
+    const left = freeBytes === undefined ? '' : `: ${Math.floor(freeBytes / 1024 / 1024)} MB are left`;
+    super(`The disk of the data folder is full${left}. Everything is there to be read; make room, and what waits is entered.`);
+  }
+}
+
 export class FolderNotEmptyError extends CodedError {
   readonly code = 'folder-not-empty';
   readonly status = 409;

@@ -2,7 +2,7 @@ import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger 
 import type { Response } from 'express';
 import { ZodValidationException } from 'nestjs-zod';
 import type { ZodError } from 'zod';
-import { CodedError } from './coded-errors.ts';
+import { CodedError, NoRoomError } from './coded-errors.ts';
 
 /** Problem details of RFC 9457, with our code and, where one field is at fault, its path. */
 interface Problem {
@@ -21,8 +21,8 @@ export class ProblemFilter implements ExceptionFilter {
 
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
-    const problem = problemOf(error);
-    if (problem.status >= 500 && !(error instanceof CodedError))
+    const problem = problemOf(isNoRoom(error) ? new NoRoomError() : error);
+    if (problem.status >= 500 && !(error instanceof CodedError) && !isNoRoom(error))
       this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
     if (response.headersSent) {
       response.end();
@@ -30,6 +30,12 @@ export class ProblemFilter implements ExceptionFilter {
     }
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   }
+}
+
+/** The system's words for a full disk, from whatever layer they come. */
+function isNoRoom(error: unknown): boolean {
+  const { code, cause } = (error ?? {}) as { code?: unknown; cause?: unknown };
+  return code === 'ENOSPC' || code === 'EDQUOT' || code === '53100' || (cause !== undefined && isNoRoom(cause));
 }
 
 function problemOf(error: unknown): Problem {

@@ -2,6 +2,7 @@ import type { InstrumentNow, Measured, SeriesValue } from '@mindful-probe/core';
 import { Body, Controller, Delete, Get, HttpCode, type MessageEvent, Param, Post, Put, Query, Sse } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { finalize, map, merge, type Observable, of } from 'rxjs';
+import { WritesNothing } from '../room/room.guard.ts';
 import { MeasureDto, PageQueryDto, PutInstrumentDto, SeriesDto, SeriesQueryDto, SupplyDto } from './instruments.dto.ts';
 import { InstrumentsService } from './instruments.service.ts';
 
@@ -30,12 +31,14 @@ export class InstrumentsController {
   }
 
   @Post(':id/measure')
+  @WritesNothing()
   @HttpCode(200)
   measure(@Param('id') id: string, @Body() request: MeasureDto): Promise<Measured> {
     return this.instruments.measure(id, request);
   }
 
   @Post(':id/series')
+  @WritesNothing()
   @HttpCode(200)
   startSeries(@Param('id') id: string, @Body() request: SeriesDto): Record<string, never> {
     this.instruments.startSeries(id, request);
@@ -55,6 +58,7 @@ export class InstrumentsController {
 
   /** Within what First light allows for the specimen. */
   @Post(':id/supply')
+  @WritesNothing()
   @HttpCode(200)
   async supply(@Param('id') id: string, @Body() request: SupplyDto): Promise<Record<string, never>> {
     await this.instruments.supply(id, request);
@@ -63,6 +67,7 @@ export class InstrumentsController {
 
   /** Said by a page as it closes: its output goes off at once. */
   @Post('leave')
+  @WritesNothing()
   @HttpCode(200)
   leave(@Query() { page }: PageQueryDto): Record<string, never> {
     this.instruments.left(page);

@@ -48,12 +48,16 @@ export class Journal implements TapeJournal {
   /** @param dataFolder holds it in its folder `tapes` */
   constructor(dataFolder: string) {
     this.folder = join(dataFolder, 'tapes');
+  }
+
+  /** Makes its folder, before the first tape is kept. */
+  make(): void {
     mkdirSync(this.folder, { recursive: true });
   }
 
   /** The specimens that it has a tape of. */
   async specimenIds(): Promise<string[]> {
-    const names = await readdir(this.folder);
+    const names = await readdir(this.folder).catch(noneIfMissing);
     return names
       .filter((name) => name.endsWith(ENDING))
       .map((name) => name.slice(0, -ENDING.length))
@@ -120,4 +124,9 @@ export class Journal implements TapeJournal {
     this.open.set(specimenId, tape);
     return tape;
   }
+}
+
+function noneIfMissing(error: NodeJS.ErrnoException): string[] {
+  if (error.code === 'ENOENT') return [];
+  throw error;
 }

@@ -61,6 +61,7 @@ function makeFolder(folder: string): void {
 
 async function openFolder(folder: string, say: (words: string) => void): Promise<OpenData> {
   const files: KeptFiles = { journal: new Journal(folder), bench: new BenchFile(folder) };
+  files.journal.make();
   const database = join(folder, 'database');
   const openMark = join(folder, 'database.open');
   const wasStopped = !existsSync(openMark);

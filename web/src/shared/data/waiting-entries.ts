@@ -57,7 +57,7 @@ export class WaitingEntries {
 
   all = (): readonly WaitingEntry[] => this.list;
 
-  /** Why the last entry could not be kept; undefined where it was. */
+  /** Why the last entry could not be kept, or why the server does not take what waits; undefined where all is well. */
   problem = (): string | undefined => this.trouble;
 
   /**
@@ -111,8 +111,11 @@ export class WaitingEntries {
         for (let next = this.nextBatch(); next; next = this.nextBatch()) await this.sendBatch(next);
       });
       this.failures = 0;
+      if (ran) this.say(undefined);
       if (!ran) this.soon(LEFT_BEHIND_MS);
-    } catch {
+    } catch (error) {
+      // Silence is said by how many wait; an answer has words of its own.
+      this.say(error instanceof ProblemError ? error.message : undefined);
       this.soon(RETRY_MS[Math.min(this.failures, RETRY_MS.length - 1)] as number);
       this.failures += 1;
     } finally {
@@ -164,6 +167,12 @@ export class WaitingEntries {
   private forget(ids: readonly string[]): void {
     for (const id of ids) this.around.storage.remove(PREFIX + id);
     this.set(this.list.filter(({ entry }) => !ids.includes(entry.id)));
+  }
+
+  private say(problem: string | undefined): void {
+    if (problem === this.trouble) return;
+    this.trouble = problem;
+    this.set(this.list);
   }
 
   private set(list: readonly WaitingEntry[]): void {

@@ -51,7 +51,7 @@ export function useWaiting(): readonly WaitingEntry[] {
   return useSyncExternalStore(waitingEntries.subscribe, waitingEntries.all);
 }
 
-/** Why the last entry could not be kept; undefined where it was. */
+/** Why the last entry could not be kept, or why the server does not take what waits. */
 export function useQueueProblem(): string | undefined {
   return useSyncExternalStore(waitingEntries.subscribe, waitingEntries.problem);
 }
