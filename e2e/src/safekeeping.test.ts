@@ -1,7 +1,21 @@
-import { rmSync } from 'node:fs';
+import { rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { describe, expect, it } from '@jest/globals';
-import type { Page } from 'puppeteer-core';
-import { enterLine, goTo, meaning, newFolder, openPage, pressNew, startApp, typeLine, waitForSaved, waitForText } from './harness.ts';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { axeFindings } from './axe.ts';
+import {
+  enterLine,
+  goTo,
+  meaning,
+  newFolder,
+  openPage,
+  pressButton,
+  pressNew,
+  startApp,
+  typeLine,
+  waitForSaved,
+  waitForText,
+} from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('demo', { bare: true });
@@ -69,6 +83,22 @@ describe('nothing is lost', () => {
     await waitForText(stays, 'all saved', 'aside');
     expect(await (await fetch(`${bench.app.url}/api/specimens/usb-book-clip/tape`)).text()).toContain('note from a tab that was closed');
     await stays.close();
+  }, 60_000);
+
+  it('everything goes out into one file, and what a shelf lacks comes back from it', async () => {
+    const page = await openPage(bench.browser, `${bench.app.url}/`);
+    const zip = join(bench.app.folder, 'everything.zip');
+    await pressButton(page, 'Backup', 'footer');
+    const address = await page.$eval('[role=dialog] a[download]', (link) => (link as HTMLAnchorElement).href);
+    writeFileSync(zip, new Uint8Array(await (await fetch(address)).arrayBuffer()));
+    const chooser = (await page.$('[aria-label="Backup file"]')) as ElementHandle<HTMLInputElement>;
+    await chooser.uploadFile(zip);
+    await waitForText(page, 'the shelf had every entry', '[role=dialog]');
+    expect(await axeFindings(page)).toEqual([]);
+    writeFileSync(zip, 'no backup at all');
+    await chooser.uploadFile(zip);
+    await waitForText(page, 'is no backup', '[role=dialog]');
+    await page.close();
   }, 60_000);
 
   it('a second server on the same folder is refused in words, and the first goes on', async () => {

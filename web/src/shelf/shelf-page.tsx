@@ -10,8 +10,10 @@ import { useShelf } from '../shared/data/use-shelf.ts';
 import { useWaiting } from '../shared/data/waiting.ts';
 import { Empty } from '../shared/kit/empty.tsx';
 import { Patterns } from '../shared/pictures/patterns.tsx';
+import { BackupDialog } from './backup-dialog.tsx';
 import { BenchStripPlain } from './bench-strip-plain.tsx';
 import { NewSpecimenDialog } from './new-specimen-dialog.tsx';
+import { RoomNotice } from './room-notice.tsx';
 import { ShelfTable } from './shelf-table.tsx';
 
 /** Every specimen on one drive ruler, the hardest driven first. */
@@ -67,6 +69,7 @@ export function ShelfPage() {
         </button>
       </header>
       <main className="min-h-0 overflow-auto bg-sheet px-6 max-md:px-3">
+        <RoomNotice />
         {notice !== undefined && (
           <p role="alert" className="mt-3 flex items-center gap-3 border-l-4 border-ochre py-1 pl-3">
             <span className="flex-1">{notice}</span>
@@ -108,6 +111,7 @@ export function ShelfPage() {
         <button type="button" className="flex h-full items-center gap-2 border-l border-rule px-4" onClick={() => chooser.current?.click()}>
           <FileUp size={16} aria-hidden /> Import
         </button>
+        <BackupDialog onBroughtBack={refresh} />
         <button type="button" className="h-full border-l border-rule px-5 text-17 font-[650] text-petrol" onClick={() => setMaking(true)}>
           New specimen <kbd className="key-hint">n</kbd>
         </button>
@@ -120,7 +124,7 @@ export function ShelfPage() {
 
 function Legend() {
   return (
-    <ul className="hidden items-center gap-5 text-12 lg:flex">
+    <ul className="hidden items-center gap-5 text-12 xl:flex">
       <li className="flex items-center gap-2">
         <svg width="14" height="14" aria-hidden="true">
           <circle cx="7" cy="7" r="5.5" className="fill-ink" />

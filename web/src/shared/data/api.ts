@@ -79,3 +79,18 @@ export function importFile(file: File): Promise<{ id: string; name: string; crea
   form.append('file', file);
   return request('/api/import', { method: 'POST', body: form });
 }
+
+/** What came back of a backup, beside what was there. */
+export interface BroughtBack {
+  readonly specimens: number;
+  readonly entries: number;
+  readonly pictures: number;
+  readonly refused: readonly { readonly specimen: string; readonly why: string }[];
+}
+
+/** Uploads a backup of a whole shelf. */
+export function bringBack(file: File): Promise<BroughtBack> {
+  const form = new FormData();
+  form.append('file', file);
+  return request('/api/restore', { method: 'POST', body: form });
+}
