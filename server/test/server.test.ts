@@ -333,3 +333,30 @@ describe('computation in the pool', () => {
     expect(refused).toMatchObject({ status, body: { code } });
   });
 });
+
+describe('what no client of ours sends', () => {
+  const json = { 'content-type': 'application/json' };
+  const mark = (text: string) => JSON.stringify({ marks: [{ mark: text, what: 'x' }] });
+  it.each([
+    ['a NUL in an address', '/api/marks/K7B%00', { method: 'DELETE' }],
+    ['a NUL in a specimen’s id', '/api/specimens/clip%00/tape', {}],
+    ['a NUL in a mark', '/api/marks', { method: 'PUT', headers: json, body: mark('K\u0000B') }],
+    ['a place beyond what is counted', '/api/specimens/clip-1/tape?after=3000000000', {}],
+    [
+      'a character set that is none',
+      '/api/marks',
+      { method: 'PUT', headers: { 'content-type': 'application/json; charset=nowhere' }, body: mark('K') },
+    ],
+    [
+      'a mapped address of another network',
+      '/api/instruments',
+      { method: 'PUT', headers: json, body: '{"address":"[::ffff:8.8.8.8]:5025"}' },
+    ],
+    ['a mapped address that is none', '/api/instruments', { method: 'PUT', headers: json, body: '{"address":"[::ffff:1.2.3]:5025"}' }],
+    ['an escape that is none', '/api/marks/%ff', { method: 'DELETE' }],
+  ] as [string, string, RequestInit][])('%s is answered in words, and not as an error of ours', async (_, path, init) => {
+    const { status, type, body } = await call(path, init);
+    expect([status >= 400 && status < 500, type]).toEqual([true, expect.stringContaining('application/problem+json')]);
+    expect(body.detail).toEqual(expect.any(String));
+  });
+});

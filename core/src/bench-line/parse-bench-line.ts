@@ -2,7 +2,18 @@ import { partsOfKind } from '../circuit/index.ts';
 import { deviceOf } from '../device/index.ts';
 import { sayMeter } from '../meter/index.ts';
 import { formatEngineering, readFigure } from '../quantity/index.ts';
-import { BENCH_STATES, type BenchState, completeDraft, netOf, replay, SENSES, type Sense, terminalName } from '../tape/index.ts';
+import {
+  BENCH_STATES,
+  type BenchState,
+  completeDraft,
+  type EntryDraft,
+  entrySchema,
+  netOf,
+  replay,
+  SENSES,
+  type Sense,
+  terminalName,
+} from '../tape/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { parseClaim } from './parse-claim.ts';
@@ -42,11 +53,22 @@ export const BENCH_VERBS: readonly string[] = [...Object.keys(VERBS), 'in', 'sou
  */
 export function parseBenchLine(line: string, context: BenchContext): BenchOutcome {
   const outcome = readBenchLine(line, context);
-  if (outcome.kind !== 'entry' || !CAN_BE_REFUSED.has(outcome.draft.kind)) return outcome;
+  if (outcome.kind !== 'entry') return outcome;
+  const unfit = [outcome.draft, ...(outcome.more ?? [])].map((draft) => unfitField(draft)).find(Boolean);
+  if (unfit !== undefined) return unread(unfit);
+  if (!CAN_BE_REFUSED.has(outcome.draft.kind)) return outcome;
   // What is accepted here is what the tape takes: it is tried on a copy.
   const tried = completeDraft(outcome.draft, 'tried-line', '2000-01-01T00:00:00Z');
   const problem = replay([...context.specimen.tape.map(({ entry: known }) => known), tried]).tape.at(-1)?.problem;
   return problem === undefined ? outcome : unread(problem);
+}
+
+/** What of a draft no tape takes, whatever is on it: the last word, after those that each line has for its own. */
+function unfitField(draft: EntryDraft): string | undefined {
+  const checked = entrySchema.safeParse(completeDraft(draft, 'tried-line', '2000-01-01T00:00:00Z'));
+  if (checked.success) return undefined;
+  const issue = checked.error.issues[0];
+  return `${issue?.path.join(' ') || 'The line'}: ${issue?.message ?? 'not valid'}.`;
 }
 
 /** Entries that the tape can refuse for what is on it. */

@@ -26,6 +26,8 @@ export function parseClaim(words: readonly string[]): BenchOutcome {
 /** Lamp caps by the names that boxes print. */
 const CAP = /^(?:E(?:10|11|12|14|17|26|27|39|40)|B(?:15|22)d?|GU(?:10|5\.3|24)|G(?:4|5|9|13|23|24)|MR(?:11|16)|R7s|GX53|BA15[sd]?)$/i;
 const ENERGY = /^A\+{0,3}$|^[B-G]$/;
+/** In SI units: more than any lamp, cell or reach of a beam has. */
+const BEYOND_ANY_BOX = 1e9;
 /** Words that stand between claims and say nothing. */
 const FILLERS = new Set(['usb', 'and', 'with', ',', 'at', 'ac', 'dc', 'led']);
 
@@ -117,6 +119,7 @@ function claimInFigures(named: ReturnType<typeof claimFieldNamed>, text: string,
   if ('wrong' in upper) return unread(upper.wrong);
   const field = named ?? (upper.unit && claimFieldOf(upper.unit));
   if (!field) return unread(`${text}: of what? Put v, a, w, lm, mAh, h, cd, hz, k or deg behind it, or cri, beam, throw, cells before it.`);
+  if (upper.value > BEYOND_ANY_BOX) return unread(`${text.slice(0, 20)}…: no box says that much; look at the unit and its prefix.`);
   const { unit } = CLAIM_DEFINITIONS[field];
   if (upper.unit !== undefined && upper.unit !== unit) return unread(`${text}: ${CLAIM_LABELS[field].toLowerCase()} have another unit.`);
   const lower = range && readFigure(range[1] as string);

@@ -77,6 +77,7 @@ export function parseReading(words: readonly string[], context: BenchContext): B
     ripple = false;
   }
   if (figures.length === 0) return undefined;
+  if (condition.afterSeconds === 0) return unread('after 0: before any power it is “cold”; a time after power came on is above zero.');
   const refusal = refusalOf(figures, placed.place, condition, context);
   if (refusal) return unread(refusal);
   const state = condition.state ?? (condition.supplied ? 'dead' : stateOf(figures, place, context));

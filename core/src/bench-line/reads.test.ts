@@ -74,6 +74,14 @@ describe('parts as people write them', () => {
     });
   });
 
+  it.each([
+    ['Tcase 34c after 0min', 'cold'],
+    [`claim cri ${'9'.repeat(400)}`, 'no box says that much'],
+    [`claim ${'9'.repeat(300)}v`, 'no box says that much'],
+  ])('%.20s is refused in its own words, as the tape would', (line, words) => {
+    expect(outcomeOf(line)).toMatchObject({ kind: 'unread', message: expect.stringContaining(words) });
+  });
+
   it('a letter that is ours is said with what lies on it', () => {
     const meaning = outcomeOf('R2 1k on A G', 'V1 5v', 'R1 100r on V1.+ V1.-');
     expect(meaning).toMatchObject({ kind: 'entry', meaning: expect.stringContaining('A, the net of') });

@@ -11,7 +11,10 @@ export type ListingFind = {
   | { readonly field: ClaimTextField; readonly text: string }
 );
 
-const NUMBER = String.raw`(\d{1,3}(?:[ ,]\d{3})+(?![.,\d])|\d+(?:[.,]\d+)?)`;
+/** Blanks between words are few: any number of them would be looked through anew from each one. */
+const BLANKS = String.raw`\s{0,6}`;
+
+const NUMBER = String.raw`(\d{1,3}(?:[ ,]\d{3}){1,3}(?![.,\d])|\d{1,9}(?:[.,]\d{1,9})?)`;
 const RANGE = String.raw`${NUMBER}(?:\s*(?:-|–|~|to)\s*${NUMBER})?`;
 
 interface FigurePattern {
@@ -68,7 +71,7 @@ const WORDS: readonly WordPattern[] = [
   },
   { field: 'water', pattern: expression(String.raw`\bIP\s?[X\d]\d\b|\bwater\s?(?:proof|resistant)\b`) },
   { field: 'impact', pattern: expression(String.raw`\bIK\s?\d{1,2}\b|\b(?:shock|impact)[- ]?(?:proof|resistant)\b`) },
-  { field: 'marks', pattern: expression(String.raw`\b(?:CE|UKCA|RoHS|FCC)\b(?:[\s,/&]+(?:CE|UKCA|RoHS|FCC)\b)*`) },
+  { field: 'marks', pattern: expression(String.raw`\b(?:CE|UKCA|RoHS|FCC)\b(?:[\s,/&]{1,4}(?:CE|UKCA|RoHS|FCC)\b){0,8}`) },
   { field: 'dimmable', pattern: expression(String.raw`\b(?:not|non)[- ]?dimmable\b|\bdimmable\b`) },
   {
     field: 'protection',
@@ -80,13 +83,16 @@ const WORDS: readonly WordPattern[] = [
 ];
 
 const AROUND = 18;
+/** A page of a shop with everything on it has a quarter of this. */
+const LONGEST_LISTING = 200_000;
 
 /**
  * Picks claims out of a listing pasted whole. What is found twice with the same figure is offered once.
  *
- * @param text of any length; 20 kB take a few milliseconds
+ * @param pasted what is behind the first 200,000 characters is left out; 20 kB take a few milliseconds
  */
-export function parseListing(text: string): readonly ListingFind[] {
+export function parseListing(pasted: string): readonly ListingFind[] {
+  const text = pasted.slice(0, LONGEST_LISTING);
   const taken = new Uint8Array(text.length);
   const finds: ListingFind[] = [];
   const seen = new Set<string>();
@@ -118,7 +124,7 @@ export function parseListing(text: string): readonly ListingFind[] {
 }
 
 function expression(source: string): RegExp {
-  return new RegExp(`(?<![\\w.])${source}`, 'gi');
+  return new RegExp(`(?<![\\w.])${source.replaceAll(String.raw`\s*`, BLANKS).replaceAll(String.raw`\s+`, String.raw`\s{1,6}`)}`, 'gi');
 }
 
 function spanOf(match: RegExpMatchArray): { from: number; to: number } {

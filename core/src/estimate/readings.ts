@@ -1,10 +1,16 @@
 import { z } from 'zod';
 import { netSchema, refSchema } from '../device/index.ts';
 
+/** Further from nothing than any figure of a bench, in SI units; its square still is a number. */
+const LARGEST_FIGURE = 1e12;
+
 const figure = {
   id: z.string().min(1).max(60),
-  value: z.number(),
-  uncertainty: z.number().positive(),
+  value: z.number().min(-LARGEST_FIGURE).max(LARGEST_FIGURE),
+  uncertainty: z
+    .number()
+    .min(1 / LARGEST_FIGURE ** 2)
+    .max(LARGEST_FIGURE),
   /** `ripple` is from the lowest to the highest moment of the period. */
   statistic: z.enum(['avg', 'rms', 'ripple']).optional(),
   /** As the gadget was; volts over a source while it is dead are those with nothing on it. */

@@ -24,6 +24,8 @@ export type LoggedProblem = { readonly code: 'no-figures' | 'too-many-rows'; rea
 const MOST_ROWS = 2_000_000;
 /** A header stands within so many lines of its figures; before it may be what the instrument is called, and its settings. */
 const HEADER_LINES = 2;
+/** Characters of a header’s cell. */
+const LONGEST_NAME = 120;
 
 const UNITS: Readonly<Record<string, readonly [Unit, number]>> = {
   s: ['seconds', 1],
@@ -101,7 +103,9 @@ function refuse(code: LoggedProblem['code'], message: string) {
 
 /** A unit in brackets, behind a slash, or alone in its cell. */
 function unitIn(words: readonly string[]): readonly [Unit, number] | undefined {
-  for (const word of [...words].reverse()) {
+  for (const cell of [...words].reverse()) {
+    // A name with its unit is short; whatever is behind that says no more.
+    const word = cell.slice(0, LONGEST_NAME);
     const [, bracketed, slashed] = /[([]\s*([^)\]]+?)\s*[)\]]|\/\s*(\S+)$/.exec(word) ?? [];
     for (const candidate of [bracketed, slashed, word]) {
       const key = candidate?.trim().toLowerCase() ?? '';

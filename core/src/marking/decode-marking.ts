@@ -8,6 +8,9 @@ import { resistorCode } from './resistor-code/definition.ts';
 /** Every family of markings that can be read. A new family is one folder and one line here. */
 export const MARKING_FAMILIES: readonly MarkingFamily[] = [resistorBands, resistorCode, capacitorCode, inductorCode, packageName];
 
+/** Characters; six bands by their names have fifty. */
+const LONGEST_MARKING = 100;
+
 /**
  * What a marking can mean, likeliest first.
  *
@@ -15,5 +18,6 @@ export const MARKING_FAMILIES: readonly MarkingFamily[] = [resistorBands, resist
  * @returns an empty list when no family knows the text
  */
 export function decodeMarking(text: string, kind?: string): readonly MarkingReading[] {
+  if (text.length > LONGEST_MARKING) return [];
   return MARKING_FAMILIES.filter((family) => kind === undefined || family.kind === kind).flatMap((family) => family.decode(text) ?? []);
 }

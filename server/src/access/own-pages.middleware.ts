@@ -1,12 +1,14 @@
 import { Injectable, type NestMiddleware } from '@nestjs/common';
 import type { NextFunction, Request, Response } from 'express';
-import { ForeignRequestError } from '../errors/coded-errors.ts';
+import { BadAddressError, ForeignRequestError } from '../errors/coded-errors.ts';
 import { AccessService } from './access.service.ts';
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 /** An address and no name: a name can be pointed here by anybody. */
 const PLAIN_ADDRESS = /^\d{1,3}(\.\d{1,3}){3}(:\d+)?$/;
 const LOOPBACK_REMOTE = /^(::ffff:)?127\.|^::1$/;
+/** No name has one, and no database keeps one in its text. */
+const NUL = /%00/;
 export const SESSION_COOKIE = 'probe-session';
 
 /** Whether a request comes from this machine, to its own name. */
@@ -34,6 +36,7 @@ export class OwnPagesMiddleware implements NestMiddleware {
       throw new ForeignRequestError(`The host “${host}” is not this machine`);
     const { origin } = request.headers;
     if (origin !== undefined && origin !== `http://${host}`) throw new ForeignRequestError(`The request comes from ${origin}`);
+    if (NUL.test(request.originalUrl)) throw new BadAddressError();
     next();
   }
 }

@@ -114,6 +114,16 @@ export class FolderInUseError extends CodedError {
   }
 }
 
+export class BadAddressError extends CodedError {
+  readonly code = 'bad-request';
+  readonly status = 400;
+  readonly title = 'Not valid';
+
+  constructor() {
+    super('The address has a character that no name has.');
+  }
+}
+
 export class NoRoomError extends CodedError {
   readonly code = 'no-room';
   readonly status = 507;

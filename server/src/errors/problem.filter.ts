@@ -53,7 +53,11 @@ function problemOf(error: unknown): Problem {
   }
   const status = (error as { status?: unknown } | null)?.status;
   if (status === 413) return problem(413, 'too-large', 'Too large', 'The request is larger than this server takes.');
+  if (status === 415) return problem(415, 'bad-request', 'Not valid', 'The body is in a character set that is not known here; UTF-8 is.');
   if (status === 400) return problem(400, 'bad-request', 'Not valid', 'The body is not JSON.');
+  // Whatever a layer below calls the sender's fault is that.
+  if (typeof status === 'number' && status > 400 && status < 500)
+    return problem(status, 'bad-request', 'Not valid', 'The request cannot be read.');
   return problem(
     500,
     'internal',
