@@ -49,6 +49,26 @@ describe('a specimen as files', () => {
       `time,where,unit,value,standard uncertainty,bench state,after reworks\r\n${at},R1,volts,0.21,0.00600,live,0\r\n`,
     );
   });
+
+  it.each(['=1+1', '+1', '@x', '-2+3', '-x', '=cmd()'])(
+    'keeps a net called %j text where a spreadsheet would run it, and a negative figure a number',
+    (plus) => {
+      const reading = entrySchema.parse({
+        id: 'reading-01',
+        at,
+        kind: 'reading',
+        place: { at: 'nets', plus, minus: 'm' },
+        figures: [{ unit: 'volts', value: -0.21, uncertainty: 0.006 }],
+        condition: {},
+      });
+      const [, row] = readingsCsv(replay([...entries, reading]))
+        .trimEnd()
+        .split('\r\n')
+        .slice(-2);
+      expect(row).toContain(`'${plus} to m`);
+      expect(row).toContain(',-0.21,');
+    },
+  );
 });
 
 describe('what is no tape is named', () => {

@@ -36,6 +36,9 @@ function writeUpOf(specimen: Specimen, schematic: string | undefined): string {
   return writeUpMarkdown(writeUpFactsOf(new SpecimenAnalyses(specimen)), schematic);
 }
 
+/** A field that a spreadsheet would run as a formula, and is kept as text; a minus before nothing but figures is a number. */
+const RUN_BY_SPREADSHEETS = /^(?:[=+@\t\r]|-(?![\d.]+(?:e[+-]?\d+)?$))/i;
+
 /** Readings as CSV (RFC 4180), one figure a row, SI. */
 export function readingsCsv(specimen: Specimen): string {
   const rows = [['time', 'where', 'unit', 'value', 'standard uncertainty', 'bench state', 'after reworks']];
@@ -61,6 +64,5 @@ export function readingsCsv(specimen: Specimen): string {
       ]);
     }
   }
-  // A field that a spreadsheet would run as a formula is kept text; a minus begins a figure.
-  return `${Papa.unparse(rows, { newline: '\r\n', escapeFormulae: /^[=+@\t\r]/ })}\r\n`;
+  return `${Papa.unparse(rows, { newline: '\r\n', escapeFormulae: RUN_BY_SPREADSHEETS })}\r\n`;
 }

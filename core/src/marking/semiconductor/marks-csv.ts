@@ -33,7 +33,7 @@ export function marksFromCsv(text: string): MarksRead {
   for (const [index, row] of parsed.data.entries()) {
     const { referenceVolts, ...words } = Object.fromEntries(
       COLUMNS.flatMap((column) => {
-        const value = row[column]?.trim().replace(/^'(?=[=+@-])/, '');
+        const value = row[column]?.trim().replace(/^'(?=[=+@\t\r-])/, '');
         return value ? [[column, value]] : [];
       }),
     );
@@ -51,5 +51,5 @@ export function marksFromCsv(text: string): MarksRead {
 /** A cell that a spreadsheet would run as a formula is made plain text. */
 function guarded(value: string | number | undefined): string {
   const text = value === undefined ? '' : String(value);
-  return /^[=+@-]/.test(text) ? `'${text}` : text;
+  return /^[=+@\t\r-]/.test(text) ? `'${text}` : text;
 }
