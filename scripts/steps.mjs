@@ -42,7 +42,7 @@ export function ensureBuilt(parts) {
     const output = join(ROOT, part, 'dist');
     if (existsSync(output) && existsSync(mark) && readFileSync(mark, 'utf8') === stamp) continue;
     process.stderr.write(`Building ${part}…\n`);
-    if (part === 'web') must('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'web') });
+    if (part === 'web') must('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'web'), env: { NODE_ENV: 'production' } });
     else must('npx', ['tsc', '-b', part]);
     mkdirSync(CACHE, { recursive: true });
     writeFileSync(mark, stamp);

@@ -1,4 +1,4 @@
-import type { Entry } from '@mindful-probe/core';
+import type { Entry, Summary } from '@mindful-probe/core';
 import { integer, json, pgTable, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
 
 /** A specimen is its tape; here is only what orders it. */
@@ -46,4 +46,16 @@ export const sessions = pgTable('sessions', {
   /** SHA-256 of the token, hex: who reads the table can use none. */
   tokenHash: text().primaryKey(),
   endsAt: timestamp({ withTimezone: true }).notNull(),
+});
+
+/** The row of each specimen on the shelf as it was last worked out; whatever is missing or old is worked out anew. */
+export const summaries = pgTable('summaries', {
+  specimenId: text()
+    .primaryKey()
+    .references(() => specimens.id),
+  /** Of the tape that it was made from. */
+  lastSeq: integer().notNull(),
+  /** Of the computation that made it. */
+  version: text().notNull(),
+  summary: json().$type<Summary>().notNull(),
 });

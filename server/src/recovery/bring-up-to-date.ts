@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { type Entry, entrySchema } from '@mindful-probe/core';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/open-database.ts';
-import { benchItems, entries, specimens } from '../database/schema.ts';
+import { benchItems, entries, specimens, summaries } from '../database/schema.ts';
 import type { BenchDocument, BenchFile } from '../journal/bench-file.ts';
 import type { Journal } from '../journal/journal.ts';
 
@@ -167,6 +167,8 @@ function replaceTape(db: Database, specimenId: string, tape: readonly Entry[]): 
       .values({ id: specimenId, lastSeq: tape.length, ...(first && { createdAt: new Date(first.at) }) })
       .onConflictDoUpdate({ target: specimens.id, set: { lastSeq: tape.length } });
     await tx.delete(entries).where(eq(entries.specimenId, specimenId));
+    // It may have as many entries as before, and others.
+    await tx.delete(summaries).where(eq(summaries.specimenId, specimenId));
     for (let from = 0; from < tape.length; from += ROWS_AT_ONCE) {
       const some = placed(tape).slice(from, from + ROWS_AT_ONCE);
       await tx.insert(entries).values(some.map(({ seq, entry }) => ({ specimenId, seq, entryId: entry.id, entry })));

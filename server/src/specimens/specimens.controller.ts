@@ -3,8 +3,9 @@ import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { interval, map, merge, type Observable, of } from 'rxjs';
 import type { PlacedEntry } from './append-queue.ts';
-import { AfterQueryDto, AppendEntriesDto, CreateSpecimenDto, LandedDto, TapeDto } from './specimens.dto.ts';
-import { type ShelfRow, SpecimensService } from './specimens.service.ts';
+import { type ShelfPart, ShelfService } from './shelf.service.ts';
+import { AfterQueryDto, AppendEntriesDto, CreateSpecimenDto, LandedDto, ShelfQueryDto, TapeDto } from './specimens.dto.ts';
+import { SpecimensService } from './specimens.service.ts';
 import { TapeFeed } from './tape-feed.ts';
 
 /** A proxy or sleeping laptop shows itself by silence; a beat tells the tab that the line still stands. */
@@ -15,12 +16,13 @@ const BEAT_MS = 15_000;
 export class SpecimensController {
   constructor(
     private readonly specimens: SpecimensService,
+    private readonly shelves: ShelfService,
     private readonly feed: TapeFeed,
   ) {}
 
   @Get('shelf')
-  async shelf(): Promise<{ specimens: ShelfRow[] }> {
-    return { specimens: await this.specimens.shelf() };
+  shelf(@Query() query: ShelfQueryDto): Promise<ShelfPart> {
+    return this.shelves.part(query);
   }
 
   @Post('specimens')
@@ -54,7 +56,7 @@ export class SpecimensController {
 
   @Sse('shelf/events')
   shelfEvents(): Observable<MessageEvent> {
-    const changes = this.feed.all().pipe(map(({ specimenId }): MessageEvent => ({ type: 'changed', data: { specimenId } })));
+    const changes = this.shelves.changes().pipe(map((row): MessageEvent => ({ type: 'row', data: { row } })));
     return withBeat(of<MessageEvent>({ type: 'hello', data: {} }), changes);
   }
 }

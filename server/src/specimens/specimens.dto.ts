@@ -1,4 +1,4 @@
-import { entrySchema, specimenIdSchema } from '@mindful-probe/core';
+import { entrySchema, STAGES, specimenIdSchema } from '@mindful-probe/core';
 import { createZodDto } from 'nestjs-zod';
 import { z } from 'zod';
 
@@ -20,3 +20,20 @@ export class TapeDto extends createZodDto(z.object({ lines: z.array(placedEntryS
 export class LandedDto extends createZodDto(z.object({ landed: z.array(z.object({ id: z.string(), seq: z.int() })) })) {}
 
 export class AfterQueryDto extends createZodDto(z.object({ after: z.coerce.number().int().min(0).max(LARGEST_PLACE).default(0) })) {}
+
+const shelfQuerySchema = z.object({
+  /** Words of the name, the supply or the id. */
+  search: z.string().trim().max(200).default(''),
+  /** The stage begun last. */
+  stage: z.enum(STAGES).optional(),
+  findings: z.enum(['unsafe', 'caution', 'open', 'none']).optional(),
+  /** The hardest driven first, those not known last; by name; the newest first. */
+  sort: z.enum(['drive', 'name', 'newest']).default('drive'),
+  /** Waits a moment for rows that are being worked out for the first time. */
+  wait: z.stringbool().default(true),
+  from: z.coerce.number().int().min(0).max(LARGEST_PLACE).default(0),
+  count: z.coerce.number().int().min(1).max(5000).default(200),
+});
+export type ShelfQuery = z.infer<typeof shelfQuerySchema>;
+
+export class ShelfQueryDto extends createZodDto(shelfQuerySchema) {}

@@ -1,6 +1,5 @@
-import type { Entry, Summary } from '@mindful-probe/core';
+import type { Entry } from '@mindful-probe/core';
 import { Inject, Injectable } from '@nestjs/common';
-import { AnalysesService } from '../analyses/analyses.service.ts';
 import { SpecimenNotFoundError } from '../errors/coded-errors.ts';
 import { JOURNAL } from '../journal/journal.tokens.ts';
 import type { TapeJournal } from '../journal/journal.ts';
@@ -8,46 +7,14 @@ import type { Appended, PlacedEntry } from './append-queue.ts';
 import { type SpecimenRow, SpecimensRepository } from './specimens.repository.ts';
 import { TapeFeed } from './tape-feed.ts';
 
-export interface ShelfRow {
-  readonly id: string;
-  readonly createdAt: string;
-  readonly lastSeq: number;
-  readonly summary: Summary;
-}
-
-/** Summaries asked for at once: enough to keep the pool busy, few enough for its queue. */
-const AT_ONCE = 8;
-
 /** Specimens on the shelf and their tapes. */
 @Injectable()
 export class SpecimensService {
-  /** A summary holds for as long as nothing lands on the tape. */
-  private readonly summaries = new Map<string, { readonly lastSeq: number; readonly summary: Promise<Summary> }>();
-
   constructor(
     private readonly repository: SpecimensRepository,
     private readonly feed: TapeFeed,
-    private readonly analyses: AnalysesService,
     @Inject(JOURNAL) private readonly journal: TapeJournal,
   ) {}
-
-  async shelf(): Promise<ShelfRow[]> {
-    const rows = await this.repository.list();
-    const shelf: ShelfRow[] = [];
-    for (let from = 0; from < rows.length; from += AT_ONCE) {
-      const some = rows.slice(from, from + AT_ONCE);
-      const summaries = await Promise.all(some.map((row) => this.summaryOf(row)));
-      shelf.push(
-        ...some.map(({ id, createdAt, lastSeq }, index) => ({
-          id,
-          createdAt: createdAt.toISOString(),
-          lastSeq,
-          summary: summaries[index] as Summary,
-        })),
-      );
-    }
-    return shelf;
-  }
 
   /** Makes a specimen with its first entries, or adds what is missing where it is there already. */
   create(id: string, entries: readonly Entry[]): Promise<Appended> {
@@ -88,20 +55,5 @@ export class SpecimensService {
     const row = await this.repository.find(id);
     if (!row) throw new SpecimenNotFoundError(id);
     return row;
-  }
-
-  /** Two who ask for the shelf at once wait for the same summary. */
-  private summaryOf({ id, lastSeq }: SpecimenRow): Promise<Summary> {
-    const kept = this.summaries.get(id);
-    if (kept?.lastSeq === lastSeq) return kept.summary;
-    const summary = this.summarise(id);
-    this.summaries.set(id, { lastSeq, summary });
-    summary.catch(() => this.summaries.delete(id));
-    return summary;
-  }
-
-  private async summarise(id: string): Promise<Summary> {
-    const lines = await this.repository.entriesAfter(id, 0);
-    return this.analyses.summarise(lines.map(({ entry }) => entry));
   }
 }

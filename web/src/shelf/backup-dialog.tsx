@@ -29,7 +29,7 @@ export function BackupDialog({ onBroughtBack }: { readonly onBroughtBack: () => 
   return (
     <>
       <button type="button" className="flex h-full items-center gap-2 border-l border-rule px-4" onClick={() => setOpen(true)}>
-        <Archive size={16} aria-hidden /> Backup
+        <Archive size={16} aria-hidden /> <span className="max-sm:sr-only">Backup</span>
       </button>
       <Dialog
         open={open}

@@ -1,12 +1,12 @@
 import { FileUp, Moon } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { Brand } from '../app/brand.tsx';
 import { KeyHelp } from '../app/key-help.tsx';
 import { useKeys } from '../app/keys.ts';
 import { toggleTheme } from '../app/theme.ts';
-import { importFile } from '../shared/data/api.ts';
-import { useShelf } from '../shared/data/use-shelf.ts';
+import { importFile, type ShelfPart } from '../shared/data/api.ts';
+import { type ShelfQuestion, useShelf } from '../shared/data/use-shelf.ts';
 import { useWaiting } from '../shared/data/waiting.ts';
 import { Empty } from '../shared/kit/empty.tsx';
 import { Patterns } from '../shared/pictures/patterns.tsx';
@@ -14,11 +14,22 @@ import { BackupDialog } from './backup-dialog.tsx';
 import { BenchStripPlain } from './bench-strip-plain.tsx';
 import { NewSpecimenDialog } from './new-specimen-dialog.tsx';
 import { RoomNotice } from './room-notice.tsx';
+import { FEW, ShelfQuestionBar } from './shelf-question.tsx';
 import { ShelfTable } from './shelf-table.tsx';
+
+/** Fetched at first, and at each end of what is there. */
+const [FIRST_ROWS, MORE_ROWS] = [200, 400];
 
 /** Every specimen on one drive ruler, the hardest driven first. */
 export function ShelfPage() {
-  const { rows, error, refresh } = useShelf();
+  const [question, setQuestion] = useState<ShelfQuestion>({ search: '', stage: '', findings: '', sort: 'drive', count: FIRST_ROWS });
+  const asked = useDeferredValue(question);
+  const { part, error, refresh } = useShelf(asked);
+  const rows = part?.specimens;
+  const more = useCallback(() => {
+    setQuestion((now) => (part && part.found > now.count ? { ...now, count: now.count + MORE_ROWS } : now));
+  }, [part]);
+  const scroller = useRef<HTMLElement>(null);
   const waiting = useWaiting();
   const navigate = useNavigate();
   const [making, setMaking] = useState(false);
@@ -53,9 +64,7 @@ export function ShelfPage() {
           <Brand />
         </span>
         <h1 className="text-17">Shelf</h1>
-        <p className="flex-1 truncate pl-4 text-quiet max-md:hidden">
-          {rows === undefined ? '' : `${rows.length} specimens, hardest driven first`}
-        </p>
+        <p className="flex-1 truncate pl-4 text-quiet max-md:hidden">{part === undefined ? '' : sayCount(part, question)}</p>
         <span className="flex-1 md:hidden" />
         {waiting.length > 0 && <p className="px-3 text-12 font-[650] text-ochre">{waiting.length} waiting</p>}
         <Link to="/marks" className="flex h-full items-center border-l border-rule px-4 max-md:hidden">
@@ -68,7 +77,7 @@ export function ShelfPage() {
           <Moon size={16} aria-hidden />
         </button>
       </header>
-      <main className="min-h-0 overflow-auto bg-sheet px-6 max-md:px-3">
+      <main ref={scroller} className="relative min-h-0 overflow-auto bg-sheet px-6 max-md:px-3">
         <RoomNotice />
         {notice !== undefined && (
           <p role="alert" className="mt-3 flex items-center gap-3 border-l-4 border-ochre py-1 pl-3">
@@ -84,7 +93,11 @@ export function ShelfPage() {
           </p>
         )}
         {error && rows === undefined && <p className="py-6">{error.message}</p>}
-        {rows?.length === 0 && (
+        {part && part.total >= FEW && (
+          <ShelfQuestionBar question={question} onChange={(changed) => setQuestion((now) => ({ ...now, ...changed, count: FIRST_ROWS }))} />
+        )}
+        {part && part.found === 0 && part.total > 0 && <p className="py-6 text-quiet">None of {part.total} specimens is like that.</p>}
+        {part?.total === 0 && (
           <Empty>
             <h2 className="text-17 text-ink">The shelf is empty</h2>
             <p className="mt-1">
@@ -95,7 +108,7 @@ export function ShelfPage() {
             </button>
           </Empty>
         )}
-        {rows && rows.length > 0 && <ShelfTable rows={rows} />}
+        {rows && rows.length > 0 && <ShelfTable rows={rows} scroller={scroller} onEnd={more} />}
       </main>
       <footer className="flex items-center gap-6 border-t border-ink pl-6">
         <Legend />
@@ -109,7 +122,7 @@ export function ShelfPage() {
           onChange={(event) => void bringIn(event.target.files?.[0])}
         />
         <button type="button" className="flex h-full items-center gap-2 border-l border-rule px-4" onClick={() => chooser.current?.click()}>
-          <FileUp size={16} aria-hidden /> Import
+          <FileUp size={16} aria-hidden /> <span className="max-sm:sr-only">Import</span>
         </button>
         <BackupDialog onBroughtBack={refresh} />
         <button type="button" className="h-full border-l border-rule px-5 text-17 font-[650] text-petrol" onClick={() => setMaking(true)}>
@@ -120,6 +133,11 @@ export function ShelfPage() {
       <KeyHelp open={helpShown} onOpenChange={setHelpShown} />
     </div>
   );
+}
+
+function sayCount({ total, found }: ShelfPart, { sort }: ShelfQuestion): string {
+  const order = sort === 'drive' ? ', hardest driven first' : '';
+  return found === total ? `${total} specimens${order}` : `${found} of ${total} specimens${order}`;
 }
 
 function Legend() {

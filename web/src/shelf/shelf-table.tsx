@@ -1,4 +1,6 @@
 import { formatEngineering, type StageMark, type Summary } from '@mindful-probe/core';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { type RefObject, useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { ShelfRow } from '../shared/data/api.ts';
 import { multipleText } from '../shared/figures/figure.tsx';
@@ -8,11 +10,39 @@ import { stageNamed } from '../stages/registry.ts';
 
 const RULER_WIDTH = 360;
 
-/** One row a specimen; the hardest driven first, those not yet known last. */
-export function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
-  const sorted = [...rows].sort((a, b) => (b.summary.drive?.ratio.value ?? -1) - (a.summary.drive?.ratio.value ?? -1));
+/** A row with its line, px. */
+const ROW_HEIGHT = 53;
+/** Rows drawn above and below what is in sight. */
+const OVERSCAN = 10;
+
+interface ShelfTableProps {
+  readonly rows: readonly ShelfRow[];
+  /** What scrolls. */
+  readonly scroller: RefObject<HTMLElement | null>;
+  /** The last of them is in sight. */
+  readonly onEnd: () => void;
+}
+
+/** One row a specimen, in the order in which they come; only those in sight are drawn. */
+export function ShelfTable({ rows, scroller, onEnd }: ShelfTableProps) {
+  const table = useRef<HTMLTableElement>(null);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: OVERSCAN,
+    scrollMargin: table.current?.offsetTop ?? 0,
+  });
+  const shown = virtual.getVirtualItems();
+  const [first, last] = [shown[0], shown.at(-1)];
+  const isAtEnd = last !== undefined && last.index === rows.length - 1;
+  useEffect(() => {
+    if (isAtEnd) onEnd();
+  }, [isAtEnd, onEnd]);
+  const above = first ? first.start - virtual.options.scrollMargin : 0;
+  const below = last ? virtual.getTotalSize() - (last.end - virtual.options.scrollMargin) : 0;
   return (
-    <table className="w-full border-collapse">
+    <table ref={table} className="w-full border-collapse" aria-rowcount={rows.length + 1}>
       <caption className="sr-only">Specimens with their LED current as multiples of what the LED is rated for</caption>
       <thead>
         <tr className="border-b border-ink align-bottom [&>th]:pt-5 [&>th]:pb-2">
@@ -39,21 +69,49 @@ export function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
         </tr>
       </thead>
       <tbody>
-        {sorted.map((row) => (
-          <Row key={row.id} row={row} />
-        ))}
+        {above > 0 && <tr aria-hidden style={{ height: above }} />}
+        {shown.map(({ index, key }) => {
+          const row = rows[index] as ShelfRow;
+          return row.summary ? (
+            <Row key={key} id={row.id} summary={row.summary} index={index} />
+          ) : (
+            <RowToCome key={key} id={row.id} index={index} />
+          );
+        })}
+        {below > 0 && <tr aria-hidden style={{ height: below }} />}
       </tbody>
     </table>
   );
 }
 
-function Row({ row: { id, summary } }: { readonly row: ShelfRow }) {
+interface RowProps {
+  readonly id: string;
+  /** From the first, 0. */
+  readonly index: number;
+}
+
+/** A row before its first summary. */
+function RowToCome({ id, index }: RowProps) {
+  return (
+    <tr className="relative border-b border-rule" aria-rowindex={index + 2}>
+      <th scope="row" className="h-[52px] w-[250px] pr-4 font-normal">
+        <Link to={`/specimens/${id}`} className="line-clamp-1 text-17 font-[650] after:absolute after:inset-0">
+          {id}
+        </Link>
+        <span className="block text-12 text-quiet">Working out how hard it is driven…</span>
+      </th>
+      <td colSpan={6} />
+    </tr>
+  );
+}
+
+function Row({ id, summary, index }: RowProps & { readonly summary: Summary }) {
   const { drive, predicted, watts } = summary;
   const guessed = drive !== undefined && !drive.measured;
   const over = drive !== undefined && drive.ratio.value > 1;
   const level = findingLevel(summary);
   return (
-    <tr className="relative border-b border-rule">
+    <tr className="relative border-b border-rule" aria-rowindex={index + 2}>
       <th scope="row" className="h-[52px] w-[250px] pr-4 font-normal">
         {/* The whole row leads to the specimen; the name is what is focused. */}
         <Link to={`/specimens/${id}/${summary.furthest}`} className="line-clamp-1 text-17 font-[650] after:absolute after:inset-0">

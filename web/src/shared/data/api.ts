@@ -10,7 +10,15 @@ export interface ShelfRow {
   readonly id: string;
   readonly createdAt: string;
   readonly lastSeq: number;
-  readonly summary: Summary;
+  /** Undefined while it is worked out for the first time. */
+  readonly summary?: Summary;
+}
+
+/** A part of the shelf, in order. */
+export interface ShelfPart {
+  readonly specimens: readonly ShelfRow[];
+  readonly found: number;
+  readonly total: number;
 }
 
 /** An answer of the server that says what is wrong: problem details with a code. */

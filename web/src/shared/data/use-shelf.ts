@@ -1,15 +1,52 @@
+import { useEffect, useRef } from 'react';
 import useSWR from 'swr';
-import { request, type ShelfRow } from './api.ts';
+import { request, type ShelfPart, type ShelfRow } from './api.ts';
 import { useServerEvents } from './use-server-events.ts';
 
-const SHELF = '/api/shelf';
+/** What is asked of the shelf; the server knows the rest. */
+export interface ShelfQuestion {
+  readonly search: string;
+  readonly stage: string;
+  readonly findings: string;
+  readonly sort: string;
+  /** Rows from the first on. */
+  readonly count: number;
+}
 
-/** Every specimen with its summary; follows what is entered anywhere. */
-export function useShelf(): { rows: readonly ShelfRow[] | undefined; error: Error | undefined; refresh: () => void } {
-  const { data, error, mutate } = useSWR<{ specimens: ShelfRow[] }, Error>(SHELF, (path: string) =>
-    request<{ specimens: ShelfRow[] }>(path),
-  );
+/** Rows are worked out one after the other; the order is asked for anew once they pause. */
+const PAUSE_MS = 700;
+
+/** A part of the shelf; follows what is entered anywhere, a row at a time. */
+export function useShelf(question: ShelfQuestion): {
+  readonly part: ShelfPart | undefined;
+  readonly error: Error | undefined;
+  readonly refresh: () => void;
+} {
+  const { data, error, mutate } = useSWR<ShelfPart, Error>(addressOf(question), request<ShelfPart>, { keepPreviousData: true });
+  const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(pause.current), []);
   const refresh = () => void mutate();
-  useServerEvents('/api/shelf/events', { changed: refresh, hello: refresh });
-  return { rows: data?.specimens, error, refresh };
+  useServerEvents('/api/shelf/events', {
+    hello: refresh,
+    row: (text) => {
+      const { row } = JSON.parse(text) as { row: ShelfRow };
+      void mutate((known) => known && withRow(known, row), { revalidate: false });
+      clearTimeout(pause.current);
+      pause.current = setTimeout(refresh, PAUSE_MS);
+    },
+  });
+  return { part: data, error, refresh };
+}
+
+/** The same with a row as it is now, where it is one of them. */
+export function withRow(part: ShelfPart, row: ShelfRow): ShelfPart {
+  return { ...part, specimens: part.specimens.map((known) => (known.id === row.id ? row : known)) };
+}
+
+function addressOf({ search, stage, findings, sort, count }: ShelfQuestion): string {
+  const asked = new URLSearchParams({ sort, count: String(count) });
+  if (search.trim() !== '') asked.set('search', search.trim());
+  if (stage !== '') asked.set('stage', stage);
+  if (findings !== '') asked.set('findings', findings);
+  return `/api/shelf?${asked.toString()}`;
 }
