@@ -13,11 +13,17 @@ import {
 import { countSolutions } from './analyses.ts';
 import { barnLantern, dropper, sixStrings, strip } from './circuits.ts';
 import { judgeEstimates, timeEstimates } from './estimates.ts';
+import { measureLoad } from './load.ts';
 import { type Measured, measure } from './measure.ts';
 import { yardstick } from './yardstick.ts';
 
 const { values } = parseArgs({
-  options: { json: { type: 'boolean', default: false }, estimates: { type: 'boolean', default: false }, circuit: { type: 'string' } },
+  options: {
+    json: { type: 'boolean', default: false },
+    estimates: { type: 'boolean', default: false },
+    circuit: { type: 'string' },
+    load: { type: 'string' },
+  },
 });
 
 function solving(name: string, circuit: Circuit): Measured {
@@ -43,6 +49,20 @@ function coldSolveMegabytes(circuit: Circuit): number {
 const megabytes = coldSolveMegabytes(dropper(1e-6, 10e-6));
 const yard = measure('yardstick', yardstick());
 const context = benchContext(replay([]));
+// A server under load is looked at by itself: --load 5000 is a shelf of so many specimens.
+if (values.load !== undefined) {
+  const load = await measureLoad(Number(values.load));
+  if (values.json) process.stdout.write(`${JSON.stringify({ yardstickMs: yard.medianMs, load }, null, 2)}\n`);
+  else {
+    const figures = (ms: number) => `${ms.toFixed(1).padStart(9)} ms ${(ms / yard.medianMs).toFixed(1).padStart(8)} yardsticks`;
+    process.stdout.write(
+      `${load.specimens} specimens: built from files in ${figures(load.rebuildMs)}, started in ${figures(load.startMs)}\n`,
+    );
+    for (const { name, medianMs, p99Ms } of load.times)
+      process.stdout.write(`${name.padEnd(26)} ${figures(medianMs)}   99 of 100 in ${figures(p99Ms)}\n`);
+  }
+  process.exit(0);
+}
 const results = values.circuit
   ? [solving('circuit', readCircuit(values.circuit))]
   : [
