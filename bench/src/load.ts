@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { startServer } from '@mindful-probe/server';
 
 /** Times of requests, ms. */
-export interface LoadTimes {
+interface LoadTimes {
   readonly name: string;
   readonly medianMs: number;
   /** 99 of 100 are quicker. */

@@ -10,7 +10,7 @@ const MEGABYTE = 1024 * 1024;
  * The embedded database cannot be stopped half-way through a write that finds no room, so nothing is begun with less:
  * one of its log files has 16 MB, and it may begin two.
  */
-export const LEAST_BYTES = 48 * MEGABYTE;
+const LEAST_BYTES = 48 * MEGABYTE;
 /** From here on it is said: some hundred pictures. */
 const LOW_BYTES = 512 * MEGABYTE;
 /** So long an answer of the system holds. */
