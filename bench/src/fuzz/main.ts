@@ -4,19 +4,9 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { seededRandom } from '@mindful-probe/core';
 import { startServer } from '@mindful-probe/server';
-import { httpTarget, ZIP_TARGET } from './server-targets.ts';
+import { httpTarget, SOLVE_BODY, ZIP_TARGET } from './server-targets.ts';
 import { CORE_TARGETS, type FuzzTarget } from './targets.ts';
 
-const WARM_UP = {
-  circuit: {
-    format: 'mindful-probe.circuit',
-    version: 1,
-    parts: [
-      { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 5 },
-      { ref: 'R1', kind: 'resistor', pins: ['p', 'm'], ohms: 39 },
-    ],
-  },
-};
 const USAGE = 'npm run fuzz -- [--seconds N] [--seed N] [--only NAME]';
 /** Longer for one input is a hang. */
 const LONGEST_MS = 1000;
@@ -76,7 +66,7 @@ const server = await startServer({ place: { folder }, port: 0 });
 await fetch(`${server.url}/api/solve`, {
   method: 'POST',
   headers: { 'content-type': 'application/json' },
-  body: JSON.stringify(WARM_UP),
+  body: JSON.stringify(SOLVE_BODY),
 });
 const all = [...CORE_TARGETS, ZIP_TARGET, httpTarget(server.url)];
 const targets = all.filter(({ name }) => values.only === undefined || name === values.only);

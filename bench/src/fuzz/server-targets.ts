@@ -35,21 +35,23 @@ interface Asked {
   readonly body: string | undefined;
 }
 
+export const SOLVE_BODY = {
+  circuit: {
+    format: 'mindful-probe.circuit',
+    version: 1,
+    parts: [
+      { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 5 },
+      { ref: 'R1', kind: 'resistor', pins: ['p', 'm'], ohms: 39 },
+    ],
+  },
+};
+
 const BODIES: Readonly<Record<string, unknown>> = {
   '/api/specimens': { id: 'clip-1', entries: [ENTRY] },
   '/api/specimens/clip-1/tape': { entries: [ENTRY] },
   '/api/marks': { marks: [{ mark: 'K7B', what: 'a driver' }] },
   '/api/meters': { meters: [{ name: 'Yellow', role: 'probes', ranges: [{ unit: 'volts', percent: 1, digits: 3, inputOhms: 1e6 }] }] },
-  '/api/solve': {
-    circuit: {
-      format: 'mindful-probe.circuit',
-      version: 1,
-      parts: [
-        { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 5 },
-        { ref: 'R1', kind: 'resistor', pins: ['p', 'm'], ohms: 39 },
-      ],
-    },
-  },
+  '/api/solve': SOLVE_BODY,
   '/api/instruments': { address: '127.0.0.1:9' },
   '/api/access': { code: 'abcdefgh' },
 };
