@@ -4,6 +4,7 @@ import { parseArgs } from 'node:util';
 import { ROOT } from './steps.mjs';
 
 const LONGEST_STOP_MS = 15_000;
+const SHORTEST_CODE = 12;
 
 export async function serve({ dataFolder, tapeFolder, standIns, port }) {
   const { values } = parseArgs({
@@ -16,12 +17,24 @@ export async function serve({ dataFolder, tapeFolder, standIns, port }) {
   }
   const { CodedError, startServer } = await import('../server/dist/index.js');
   const url = process.env.DATABASE_URL;
+  const names = process.env.MINDFUL_PROBE_NAMES?.split(',')
+    .map((name) => name.trim().toLowerCase())
+    .filter(Boolean);
+  const code = process.env.MINDFUL_PROBE_CODE;
+  if (code !== undefined && code.length < SHORTEST_CODE) {
+    process.stderr.write(
+      `MINDFUL_PROBE_CODE has ${code.length} characters; it wants ${SHORTEST_CODE}, as it is not made anew at each start.\n`,
+    );
+    process.exit(2);
+  }
   try {
     const server = await startServer({
       say: (words) => process.stdout.write(`${words}\n`),
       place: url ? { url } : { folder: values.data ?? dataFolder },
       port: wanted,
       lan: values.lan,
+      ...(names?.length && { names }),
+      ...(code !== undefined && { code }),
       webFolder: join(ROOT, 'web', 'dist'),
       ...(tapeFolder && { tapeFolder }),
       ...(standIns && { standIns }),

@@ -4,6 +4,7 @@ import { APP_FILTER, APP_PIPE } from '@nestjs/core';
 import cookieParser from 'cookie-parser';
 import { ZodValidationPipe } from 'nestjs-zod';
 import { AccessModule } from './access/access.module.ts';
+import type { Admission } from './access/access.service.ts';
 import { OwnPagesMiddleware } from './access/own-pages.middleware.ts';
 import { AnalysesModule } from './analyses/analyses.module.ts';
 import { BackupModule } from './backup/backup.module.ts';
@@ -22,21 +23,21 @@ import { SpecimensModule } from './specimens/specimens.module.ts';
 /** What stands before the application does. */
 export interface AppParts {
   readonly opened: OpenData;
-  /** The local network is answered too, with the access code. */
-  readonly letsNetworkIn: boolean;
-  readonly pictureFolder: string;
+  readonly admission: Admission;
+  /** Undefined for pictures in the database. */
+  readonly pictureFolder: string | undefined;
   /** Undefined where the data are not in a folder. */
   readonly dataFolder: string | undefined;
 }
 
 @Module({})
 export class AppModule implements NestModule {
-  static of({ opened, letsNetworkIn, pictureFolder, dataFolder }: AppParts): DynamicModule {
+  static of({ opened, admission, pictureFolder, dataFolder }: AppParts): DynamicModule {
     return {
       module: AppModule,
       imports: [
         DataModule.of(opened),
-        AccessModule.of(letsNetworkIn),
+        AccessModule.of(admission),
         PicturesModule.of(pictureFolder),
         SpecimensModule,
         ExchangeModule,

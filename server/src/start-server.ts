@@ -1,7 +1,6 @@
 import 'reflect-metadata';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { type AddressInfo, createServer } from 'node:net';
-import { homedir } from 'node:os';
 import { join } from 'node:path';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -22,10 +21,14 @@ export interface ServerOptions {
   readonly port: number;
   /** The built web application. */
   readonly webFolder?: string;
-  /** Where pictures are kept; in the data folder where there is one. */
+  /** Where pictures are kept; in the data folder where there is one, else in the database. */
   readonly pictureFolder?: string;
   /** Also answers the local network, which then wants the access code. */
   readonly lan?: boolean;
+  /** Names by which a proxy of the group's own forwards here, over https; who comes so wants the access code. */
+  readonly names?: readonly string[];
+  /** One access code for several servers, 12 characters or more; a new one at each start where it is left out. */
+  readonly code?: string;
   /** Gadgets as they truly are: stand-in instruments for them are started, and put on the list for as long as this runs. */
   readonly standIns?: { readonly folder: string; readonly firstPort: number };
   /** Tapes to import where they are not on the shelf yet, through the same import that users have. */
@@ -54,7 +57,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const app = await NestFactory.create<NestExpressApplication>(
     AppModule.of({
       opened,
-      letsNetworkIn: options.lan === true,
+      admission: { network: options.lan === true, names: options.names ?? [], code: options.code },
       pictureFolder: pictureFolderOf(options),
       dataFolder: 'folder' in options.place ? options.place.folder : undefined,
     }),
@@ -70,7 +73,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   app.get(OpenApi).of(app);
   if (options.webFolder) serveWebApp(app, options.webFolder);
   const port = options.port === 0 ? 0 : await freePort(options.port);
-  await app.listen(port, options.lan ? ANY_HOST : HOST);
+  await app.listen(port, options.lan || options.names ? ANY_HOST : HOST);
   if (options.tapeFolder) await importFolder(app.get(ExchangeService), options.tapeFolder);
   const standIns = options.standIns && (await startStandIns(options.standIns.folder, options.standIns.firstPort));
   for (const { address } of standIns?.instruments ?? []) await app.get(InstrumentsService).lend({ address });
@@ -79,7 +82,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   return {
     url: `http://${HOST}:${bound}`,
     movedPort: options.port !== 0 && port !== options.port,
-    ...(options.lan && { lan: { addresses: access.addresses(bound), code: access.code } }),
+    ...((options.lan || options.names) && { lan: { addresses: access.addresses(bound), code: access.code } }),
     close: async () => {
       await app.close();
       await standIns?.close();
@@ -87,9 +90,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   };
 }
 
-function pictureFolderOf({ place, pictureFolder }: ServerOptions): string {
-  if (pictureFolder) return pictureFolder;
-  return 'folder' in place ? join(place.folder, 'pictures') : join(homedir(), '.mindful-probe', 'pictures');
+function pictureFolderOf({ place, pictureFolder }: ServerOptions): string | undefined {
+  return pictureFolder ?? ('folder' in place ? join(place.folder, 'pictures') : undefined);
 }
 
 async function importFolder(exchange: ExchangeService, folder: string): Promise<void> {

@@ -151,3 +151,26 @@ describe('the machine itself', () => {
     expect((await fromOutside('/api/shelf', { cookie: session })).status).toBe(200);
   }, 60_000);
 });
+
+describe('behind a proxy of the group’s own', () => {
+  it('is answered under its name over https, with the group’s code, and under no other', async () => {
+    const lone = server;
+    const place = mkdtempSync(join(tmpdir(), 'probe-access-'));
+    server = await startServer({ place: { folder: place }, port: 0, names: ['bench.example'], code: 'a-long-code-of-ours' });
+    try {
+      const here = { host: 'bench.example', origin: 'https://bench.example' };
+      expect((await fromOutside('/api/shelf', here)).status).toBe(401);
+      const { status, cookie } = await fromOutside('/api/access', { ...here, method: 'POST', body: { code: 'A long code of ours' } });
+      expect(status).toBe(204);
+      const session = cookie.split(';')[0] as string;
+      expect((await fromOutside('/api/shelf', { ...here, cookie: session })).status).toBe(200);
+      expect((await fromOutside('/api/shelf', { host: 'other.example', cookie: session })).status).toBe(403);
+      expect((await fromOutside('/api/shelf', { host: '192.168.7.7:80', cookie: session })).status).toBe(403);
+      expect((await fromOutside('/api/shelf', { ...here, origin: 'https://other.example', cookie: session })).status).toBe(403);
+    } finally {
+      await server.close();
+      server = lone;
+      rmSync(place, { recursive: true, force: true });
+    }
+  }, 60_000);
+});

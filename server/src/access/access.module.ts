@@ -2,7 +2,7 @@ import { type DynamicModule, Module } from '@nestjs/common';
 import { APP_GUARD } from '@nestjs/core';
 import { ThrottlerModule } from '@nestjs/throttler';
 import { AccessController } from './access.controller.ts';
-import { AccessService, NETWORK_LET_IN } from './access.service.ts';
+import { AccessService, ADMISSION, type Admission } from './access.service.ts';
 import { SessionGuard } from './session.guard.ts';
 import { SessionsRepository } from './sessions.repository.ts';
 
@@ -11,13 +11,13 @@ const TRIES = { limit: 6, ttl: 60_000 };
 
 @Module({})
 export class AccessModule {
-  static of(letsNetworkIn: boolean): DynamicModule {
+  static of(admission: Admission): DynamicModule {
     return {
       module: AccessModule,
       imports: [ThrottlerModule.forRoot([TRIES])],
       controllers: [AccessController],
       providers: [
-        { provide: NETWORK_LET_IN, useValue: letsNetworkIn },
+        { provide: ADMISSION, useValue: admission },
         AccessService,
         SessionsRepository,
         { provide: APP_GUARD, useClass: SessionGuard },

@@ -4,8 +4,6 @@ import { BadAddressError, ForeignRequestError } from '../errors/coded-errors.ts'
 import { AccessService } from './access.service.ts';
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
-/** An address and no name: a name can be pointed here by anybody. */
-const PLAIN_ADDRESS = /^\d{1,3}(\.\d{1,3}){3}(:\d+)?$/;
 const LOOPBACK_REMOTE = /^(::ffff:)?127\.|^::1$/;
 /** No name has one, and no database keeps one in its text. */
 const NUL = /%00/;
@@ -32,10 +30,10 @@ export class OwnPagesMiddleware implements NestMiddleware {
 
   use(request: Request, _: Response, next: NextFunction): void {
     const host = request.headers.host ?? '';
-    if (!isFromHere(request) && !(this.access.isOpen && PLAIN_ADDRESS.test(host)))
-      throw new ForeignRequestError(`The host “${host}” is not this machine`);
+    if (!isFromHere(request) && !this.access.answersTo(host)) throw new ForeignRequestError(`The host “${host}” is not this machine`);
     const { origin } = request.headers;
-    if (origin !== undefined && origin !== `http://${host}`) throw new ForeignRequestError(`The request comes from ${origin}`);
+    const own = [`http://${host}`, ...(this.access.isGroupName(host) ? [`https://${host}`] : [])];
+    if (origin !== undefined && !own.includes(origin)) throw new ForeignRequestError(`The request comes from ${origin}`);
     if (NUL.test(request.originalUrl)) throw new BadAddressError();
     next();
   }

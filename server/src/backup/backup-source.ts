@@ -1,10 +1,10 @@
-import { createReadStream, type ReadStream } from 'node:fs';
 import { join } from 'node:path';
+import type { Readable } from 'node:stream';
 import { type Entry, entrySchema } from '@mindful-probe/core';
 import type { BenchDocument } from '../journal/bench-file.ts';
 import { BenchFile } from '../journal/bench-file.ts';
 import { Journal } from '../journal/journal.ts';
-import { PictureStore } from '../pictures/picture-store.ts';
+import { PictureStore, type Pictures } from '../pictures/picture-store.ts';
 import { type PictureType, pictureTypeOf } from '../pictures/picture-type.ts';
 
 /** Everything that a backup holds, one thing after the other. */
@@ -13,7 +13,7 @@ export interface BackupSource {
   tape(specimenId: string): Promise<readonly Entry[]>;
   bench(): Promise<BenchDocument | undefined>;
   pictures(): Promise<readonly string[]>;
-  picture(hash: string): Promise<{ readonly type: PictureType; readonly stream: () => ReadStream } | undefined>;
+  picture(hash: string): Promise<{ readonly type: PictureType; readonly stream: () => Promise<Readable> } | undefined>;
 }
 
 /** A data folder by its files, which may be read while a server writes to it: they only grow, or are replaced whole. */
@@ -30,10 +30,10 @@ export function folderSource(folder: string): BackupSource {
 }
 
 /** The pictures of a store, as a backup wants them. */
-export function storeSource(store: PictureStore): Pick<BackupSource, 'pictures' | 'picture'> {
+export function storeSource(store: Pictures): Pick<BackupSource, 'pictures' | 'picture'> {
   return {
     pictures: () => store.hashes(),
-    picture: async (hash) => ({ type: pictureTypeOf(await store.head(hash)), stream: () => createReadStream(store.pathOf(hash, 'whole')) }),
+    picture: async (hash) => ({ type: pictureTypeOf(await store.head(hash)), stream: () => store.read(hash, 'whole') }),
   };
 }
 

@@ -4,7 +4,7 @@ import type { Readable } from 'node:stream';
 import { Inject, Injectable, Logger, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
 import { BenchItemsRepository } from '../bench/bench-items.repository.ts';
 import { CodedError } from '../errors/coded-errors.ts';
-import type { PictureStore } from '../pictures/picture-store.ts';
+import type { Pictures } from '../pictures/picture-store.ts';
 import { PICTURE_STORE, PicturesService } from '../pictures/pictures.service.ts';
 import { SpecimensService } from '../specimens/specimens.service.ts';
 import { type BackupSource, storeSource } from './backup-source.ts';
@@ -40,7 +40,7 @@ export class BackupsService implements OnModuleInit, OnModuleDestroy {
     private readonly specimens: SpecimensService,
     private readonly items: BenchItemsRepository,
     private readonly pictures: PicturesService,
-    @Inject(PICTURE_STORE) private readonly store: PictureStore,
+    @Inject(PICTURE_STORE) private readonly store: Pictures,
     @Inject(BACKUP_FOLDER) private readonly folder: string | undefined,
   ) {}
 

@@ -66,7 +66,13 @@ async function fill(
   for (const hash of pictures) {
     const picture = await source.picture(hash);
     // Opened when its turn comes: a shelf of pictures has more of them than a process may have files open.
-    if (picture) zip.addReadStreamLazy(pictureFile(hash, picture.type), { compress: false }, (take) => take(null, picture.stream()));
+    if (picture)
+      zip.addReadStreamLazy(pictureFile(hash, picture.type), { compress: false }, (take) => {
+        picture.stream().then(
+          (stream) => take(null, stream),
+          (error: Error) => take(error, undefined as never),
+        );
+      });
   }
   zip.end();
 }

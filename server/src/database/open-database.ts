@@ -9,6 +9,7 @@ import { drizzle as drizzlePglite } from 'drizzle-orm/pglite';
 import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
 import pg from 'pg';
 import { DatabaseUnreachableError } from '../errors/coded-errors.ts';
+import { PostgresRelay, type Relay } from './relay.ts';
 import * as schema from './schema.ts';
 
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
@@ -57,19 +58,40 @@ function copyBeside(folder: string, version: number): void {
   cpSync(folder, copy, { recursive: true });
 }
 
-/** Opens a PostgreSQL of the group's own. @throws DatabaseUnreachableError */
-export async function openPostgres(url: string): Promise<OpenDatabase> {
+/** A number of our own, by which servers that start at once wait for each other. */
+const MIGRATION_LOCK = 7_236_114;
+
+export interface OpenPostgres extends OpenDatabase {
+  readonly relay: Relay;
+}
+
+/** Opens a PostgreSQL of the group's own. Several servers may start at once on an empty one. @throws DatabaseUnreachableError */
+export async function openPostgres(url: string): Promise<OpenPostgres> {
   const pool = new pg.Pool({ connectionString: url });
   // A connection that is lost while nobody uses it is no reason to end.
   pool.on('error', () => undefined);
-  const db = drizzleNode(pool, { schema, casing: CASING });
   try {
-    await migrateNode(db, { migrationsFolder: MIGRATIONS });
+    const client = await pool.connect();
+    try {
+      await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
+      await migrateNode(drizzleNode(client, { schema, casing: CASING }), { migrationsFolder: MIGRATIONS });
+      await client.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]);
+    } finally {
+      client.release();
+    }
   } catch (error) {
     await pool.end();
     throw new DatabaseUnreachableError(url, error);
   }
-  return { db, close: () => pool.end() };
+  const relay = new PostgresRelay(url, pool);
+  return {
+    db: drizzleNode(pool, { schema, casing: CASING }),
+    relay,
+    close: async () => {
+      await relay.close();
+      await pool.end();
+    },
+  };
 }
 
 function migrationsKnown(): number {

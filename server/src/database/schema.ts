@@ -1,5 +1,5 @@
 import type { Entry, Summary } from '@mindful-probe/core';
-import { integer, json, pgTable, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
+import { customType, integer, json, pgTable, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
 
 /** A specimen is its tape; here is only what orders it. */
 export const specimens = pgTable('specimens', {
@@ -58,4 +58,13 @@ export const summaries = pgTable('summaries', {
   /** Of the computation that made it. */
   version: text().notNull(),
   summary: json().$type<Summary>().notNull(),
+});
+
+const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
+
+/** Pictures, where several servers share a database and no folder: by the hash of what is kept. */
+export const pictures = pgTable('pictures', {
+  hash: text().primaryKey(),
+  bytes: bytea().notNull(),
+  thumbnail: bytea().notNull(),
 });

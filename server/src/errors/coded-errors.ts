@@ -157,6 +157,16 @@ export class FolderUnusableError extends CodedError {
   }
 }
 
+export class DatabaseGoneError extends CodedError {
+  readonly code = 'database-gone';
+  readonly status = 503;
+  readonly title = 'The database does not answer';
+
+  constructor() {
+    super('The database does not answer just now. What you enter waits here, and is sent when it is back.');
+  }
+}
+
 export class DatabaseBrokenError extends CodedError {
   readonly code = 'database-broken';
   readonly status = 503;

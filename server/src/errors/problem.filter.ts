@@ -2,7 +2,7 @@ import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger 
 import type { Response } from 'express';
 import { ZodValidationException } from 'nestjs-zod';
 import type { ZodError } from 'zod';
-import { CodedError, NoRoomError } from './coded-errors.ts';
+import { CodedError, DatabaseGoneError, NoRoomError } from './coded-errors.ts';
 
 /** Problem details of RFC 9457, with our code and, where one field is at fault, its path. */
 interface Problem {
@@ -21,8 +21,8 @@ export class ProblemFilter implements ExceptionFilter {
 
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
-    const problem = problemOf(isNoRoom(error) ? new NoRoomError() : error);
-    if (problem.status >= 500 && !(error instanceof CodedError) && !isNoRoom(error))
+    const problem = problemOf(isNoRoom(error) ? new NoRoomError() : isGone(error) ? new DatabaseGoneError() : error);
+    if (problem.status >= 500 && !(error instanceof CodedError) && !isNoRoom(error) && !isGone(error))
       this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
     if (response.headersSent) {
       response.end();
@@ -36,6 +36,15 @@ export class ProblemFilter implements ExceptionFilter {
 function isNoRoom(error: unknown): boolean {
   const { code, cause } = (error ?? {}) as { code?: unknown; cause?: unknown };
   return code === 'ENOSPC' || code === 'EDQUOT' || code === '53100' || (cause !== undefined && isNoRoom(cause));
+}
+
+/** How a connection to PostgreSQL ends, or does not begin: by the system, and by its classes 08 and 57. */
+const GONE = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', '57P01', '57P02', '57P03', '08000', '08003', '08006']);
+
+function isGone(error: unknown): boolean {
+  const { code, message, cause } = (error ?? {}) as { code?: unknown; message?: unknown; cause?: unknown };
+  const isEnded = typeof message === 'string' && message.startsWith('Connection terminated');
+  return isEnded || (typeof code === 'string' && GONE.has(code)) || (cause !== undefined && isGone(cause));
 }
 
 function problemOf(error: unknown): Problem {

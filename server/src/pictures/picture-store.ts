@@ -1,6 +1,7 @@
-import { createReadStream, type ReadStream } from 'node:fs';
+import { createReadStream } from 'node:fs';
 import { mkdir, open, readdir, readFile, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
+import type { Readable } from 'node:stream';
 import { syncFolder, writeDurably } from '../journal/durable-file.ts';
 
 export const HASH = /^[0-9a-f]{64}$/;
@@ -8,8 +9,20 @@ export const HASH = /^[0-9a-f]{64}$/;
 /** A kept picture by its hash; `thumbnail` is a small WebP. */
 export type PictureSize = 'whole' | 'thumbnail';
 
+/** Where pictures are kept, by content. */
+export interface Pictures {
+  has(hash: string): Promise<boolean>;
+  keep(hash: string, bytes: Uint8Array, thumbnail: Uint8Array): Promise<void>;
+  read(hash: string, size: PictureSize): Promise<Readable>;
+  /** The first bytes, which tell the kind. */
+  head(hash: string): Promise<Uint8Array>;
+  bytes(hash: string): Promise<Uint8Array | undefined>;
+  /** Every picture that is kept. */
+  hashes(): Promise<string[]>;
+}
+
 /** Pictures on disk by content: the same picture is kept once, and a name tells whether it is whole. */
-export class PictureStore {
+export class PictureStore implements Pictures {
   constructor(private readonly folder: string) {}
 
   async has(hash: string): Promise<boolean> {
@@ -24,7 +37,6 @@ export class PictureStore {
     await this.write(this.pathOf(hash, 'whole'), bytes);
   }
 
-  /** Every picture that is kept. */
   async hashes(): Promise<string[]> {
     const folders = await readdir(this.folder).catch(() => []);
     const names = await Promise.all(folders.map((name) => readdir(join(this.folder, name)).catch(() => [])));
@@ -34,11 +46,10 @@ export class PictureStore {
       .sort();
   }
 
-  read(hash: string, size: PictureSize): ReadStream {
+  async read(hash: string, size: PictureSize): Promise<Readable> {
     return createReadStream(this.pathOf(hash, size));
   }
 
-  /** The first bytes, which tell the kind. */
   async head(hash: string): Promise<Uint8Array> {
     const file = await open(this.pathOf(hash, 'whole'));
     try {
@@ -60,7 +71,7 @@ export class PictureStore {
     await syncFolder(this.folder);
   }
 
-  pathOf(hash: string, size: PictureSize): string {
+  private pathOf(hash: string, size: PictureSize): string {
     return join(this.folder, hash.slice(0, 2), size === 'whole' ? hash : `${hash}.thumbnail`);
   }
 }

@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
-import type { ReadStream } from 'node:fs';
+import type { Readable } from 'node:stream';
 import { Inject, Injectable } from '@nestjs/common';
 import { PictureNotFoundError } from '../errors/coded-errors.ts';
-import type { PictureSize, PictureStore } from './picture-store.ts';
+import type { PictureSize, Pictures } from './picture-store.ts';
 import { type PictureType, pictureTypeOf } from './picture-type.ts';
 import { carriesMoreThanPixels, processPicture } from './process-picture.ts';
 
@@ -18,7 +18,7 @@ export interface KeptPicture {
 
 @Injectable()
 export class PicturesService {
-  constructor(@Inject(PICTURE_STORE) private readonly store: PictureStore) {}
+  constructor(@Inject(PICTURE_STORE) private readonly store: Pictures) {}
 
   async keep(upload: Uint8Array): Promise<KeptPicture> {
     const { bytes, thumbnail, ...kept } = await processPicture(upload);
@@ -37,10 +37,10 @@ export class PicturesService {
     await this.store.keep(hash, isOurs ? bytes : kept.bytes, kept.thumbnail);
   }
 
-  async read(hash: string, size: PictureSize): Promise<{ stream: ReadStream; mediaType: PictureType }> {
+  async read(hash: string, size: PictureSize): Promise<{ stream: Readable; mediaType: PictureType }> {
     if (!(await this.store.has(hash))) throw new PictureNotFoundError(hash);
     const mediaType = size === 'thumbnail' ? 'image/webp' : pictureTypeOf(await this.store.head(hash));
-    return { stream: this.store.read(hash, size), mediaType };
+    return { stream: await this.store.read(hash, size), mediaType };
   }
 
   bytes(hash: string): Promise<Uint8Array | undefined> {

@@ -1,5 +1,5 @@
 import { type DynamicModule, Global, Inject, Injectable, Module, type OnApplicationShutdown } from '@nestjs/common';
-import { DATABASE } from '../database/database.token.ts';
+import { DATABASE, RELAY } from '../database/database.token.ts';
 import { BENCH_KEEPER, JOURNAL } from '../journal/journal.tokens.ts';
 import type { OpenData } from './open-data.ts';
 
@@ -26,9 +26,10 @@ export class DataModule {
         { provide: DATABASE, useValue: opened.db },
         { provide: JOURNAL, useValue: opened.journal },
         { provide: BENCH_KEEPER, useValue: opened.bench },
+        { provide: RELAY, useValue: opened.relay },
         DataCloser,
       ],
-      exports: [DATABASE, JOURNAL, BENCH_KEEPER],
+      exports: [DATABASE, JOURNAL, BENCH_KEEPER, RELAY],
     };
   }
 }

@@ -3,6 +3,7 @@ import { rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import { lockFolder } from '../database/folder-lock.ts';
 import { NewerDatabaseError, type OpenDatabase, openEmbedded, openPostgres } from '../database/open-database.ts';
+import { NO_RELAY, type Relay } from '../database/relay.ts';
 import { DatabaseBrokenError, FolderUnusableError } from '../errors/coded-errors.ts';
 import { asidePath } from '../journal/aside.ts';
 import { BenchFile, type BenchKeeper, NO_BENCH_FILE } from '../journal/bench-file.ts';
@@ -16,6 +17,7 @@ export type DataPlace = { readonly folder: string } | { readonly url: string };
 export interface OpenData extends OpenDatabase {
   readonly journal: TapeJournal;
   readonly bench: BenchKeeper;
+  readonly relay: Relay;
 }
 
 /** Up to so many bytes of tapes every entry is compared at each start; above, only after a stop that was none. */
@@ -86,6 +88,7 @@ async function openFolder(folder: string, say: (words: string) => void): Promise
   return {
     db: opened.db,
     ...files,
+    relay: NO_RELAY,
     close: async () => {
       await opened.close();
       rmSync(openMark, { force: true });

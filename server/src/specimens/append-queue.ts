@@ -20,12 +20,15 @@ export interface Appended {
   readonly created: boolean;
 }
 
+/** What became of one request. */
+type Outcome = { readonly appended: Appended } | { readonly refused: unknown };
+
 interface Job {
   readonly id: string;
   readonly wanted: readonly Entry[];
   /** The specimen is made where it is not there. */
   readonly makes: boolean;
-  readonly done: (outcome: Appended | Error) => void;
+  readonly done: (outcome: Outcome) => void;
 }
 
 type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
@@ -55,7 +58,7 @@ export class AppendQueue {
    */
   append(id: string, wanted: readonly Entry[], makes: boolean): Promise<Appended> {
     return new Promise((resolve, reject) => {
-      const done = (outcome: Appended | Error) => (outcome instanceof Error ? reject(outcome) : resolve(outcome));
+      const done = (outcome: Outcome) => ('appended' in outcome ? resolve(outcome.appended) : reject(outcome.refused));
       this.waiting.push({ id, wanted, makes, done });
       if (!this.running) void this.run();
     });
@@ -67,20 +70,19 @@ export class AppendQueue {
       // The embedded database leaves the event loop no turn by itself: requests that are at the door come in first.
       for (let turn = 0; turn < TURNS; turn++) await setImmediate();
       const jobs = this.nextJobs();
-      const outcomes = await this.land(jobs).catch(async (error: Error) =>
+      const outcomes = await this.land(jobs).catch(async (refused: unknown): Promise<readonly Outcome[]> => {
+        if (jobs.length === 1) return [{ refused }];
         // One of them may be at fault, and the others are not.
-        jobs.length === 1
-          ? [error]
-          : Promise.all(
-              jobs.map((job) =>
-                this.land([job]).then(
-                  ([one]) => one,
-                  (own: Error) => own,
-                ),
-              ),
+        return Promise.all(
+          jobs.map((job) =>
+            this.land([job]).then(
+              ([one]) => one as Outcome,
+              (own: unknown) => ({ refused: own }),
             ),
-      );
-      for (const [index, { done }] of jobs.entries()) done(outcomes[index] as Appended | Error);
+          ),
+        );
+      });
+      for (const [index, { done }] of jobs.entries()) done(outcomes[index] as Outcome);
     }
     this.running = false;
   }
@@ -94,7 +96,7 @@ export class AppendQueue {
     return this.waiting.splice(0, count);
   }
 
-  private land(jobs: readonly Job[]): Promise<readonly (Appended | Error)[]> {
+  private land(jobs: readonly Job[]): Promise<readonly Outcome[]> {
     return this.db.transaction(async (tx) => {
       // In one order, so that two servers never wait for each other.
       const ids = [...new Set(jobs.map(({ id }) => id))].sort();
@@ -106,12 +108,12 @@ export class AppendQueue {
       const lastSeqs = new Map(rows.map(({ id, lastSeq }) => [id, lastSeq]));
       const known = await knownEntries(tx, ids, jobs);
       const landed: { specimenId: string; seq: number; entry: Entry }[] = [];
-      const outcomes = jobs.map(({ id, wanted }): Appended | Error => {
+      const outcomes = jobs.map(({ id, wanted }): Outcome => {
         const lastSeq = lastSeqs.get(id);
         const tape = known.get(id) ?? new Map<string, PlacedEntry>();
-        if (lastSeq === undefined) return new SpecimenNotFoundError(id);
+        if (lastSeq === undefined) return { refused: new SpecimenNotFoundError(id) };
         const placed = place(wanted, tape, lastSeq);
-        if (placed instanceof Error) return placed;
+        if (placed instanceof EntryClashError) return { refused: placed };
         for (const line of placed.fresh) {
           tape.set(line.entry.id, line);
           landed.push({ specimenId: id, ...line });
@@ -119,7 +121,7 @@ export class AppendQueue {
         known.set(id, tape);
         lastSeqs.set(id, lastSeq + placed.fresh.length);
         const created = made.delete(id);
-        return { ...placed, created };
+        return { appended: { ...placed, created } };
       });
       await insertAll(tx, landed);
       return outcomes;
