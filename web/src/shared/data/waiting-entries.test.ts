@@ -129,6 +129,16 @@ describe('entries on their way', () => {
     expect(other.taken).toEqual([]);
   });
 
+  it('are not held up by what another tab enters', async () => {
+    const [mine, other] = [serverOf(), serverOf(...Array.from({ length: 20 }, () => new UnreachableError()))];
+    const first = queueOf(mine.send);
+    first.add('clip', note('entry-mine'));
+    queueOf(other.send).add('clip', note('entry-theirs'));
+    first.reread();
+    await jest.advanceTimersByTimeAsync(100);
+    expect(mine.taken).toContain('entry-mine');
+  });
+
   it('wait while another tab is at the queue', async () => {
     const { send, taken } = serverOf();
     const answers = [false, false, true];

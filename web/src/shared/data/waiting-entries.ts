@@ -41,6 +41,7 @@ export class WaitingEntries {
   private list: readonly WaitingEntry[];
   private readonly listeners = new Set<() => void>();
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private dueAt = Number.POSITIVE_INFINITY;
   private failures = 0;
   private sending = false;
   private trouble: string | undefined;
@@ -98,9 +99,16 @@ export class WaitingEntries {
     if (this.list.some(({ refused }) => refused === undefined)) this.soon(0);
   };
 
+  /** What is due earlier stays so: another tab's entries hold up none of this one's. */
   private soon(delayMs: number): void {
+    const at = Date.now() + delayMs;
+    if (at >= this.dueAt) return;
     clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.flush(), delayMs);
+    this.dueAt = at;
+    this.timer = setTimeout(() => {
+      this.dueAt = Number.POSITIVE_INFINITY;
+      void this.flush();
+    }, delayMs);
   }
 
   private async flush(): Promise<void> {
