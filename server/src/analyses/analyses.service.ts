@@ -1,22 +1,25 @@
+import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { MessageChannel } from 'node:worker_threads';
 import type { Entry, Result, SolveJob, SolveJobDocument, Summary } from '@mindful-probe/core';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Piscina } from 'piscina';
-import { type SolveTask, solveInPool, summariseInPool } from './analyses.worker.ts';
+import { LOADED, type SolveTask, solveInPool, summariseInPool } from './analyses.worker.ts';
 
 /** A thread reads JavaScript only, so tests that run this file from source take the built worker. */
 const WORKER = fileURLToPath(
   new URL(import.meta.url.endsWith('.ts') ? '../../dist/analyses/analyses.worker.js' : './analyses.worker.js', import.meta.url),
 );
 const MOST_WAITING = 64;
-/** A thread that is ended while it loads its module by `require` takes the whole process with it (Node 20.20); by `import` it does not. */
+/** A thread that is ended while it loads its module can take the whole process with it (Node 20.20, by `require`): it is loaded by `import`, and waited for. */
+const [LONGEST_LOAD_MS, LOAD_LOOK_MS] = [5000, 20];
 const THREAD_FLAGS = ['--no-experimental-require-module'];
 
 /** Computation away from the thread that answers requests. The threads are made at first use. */
 @Injectable()
 export class AnalysesService implements OnModuleDestroy {
   private pool: Piscina | undefined;
+  private loaded = 0;
 
   /**
    * @param signal ends the computation where it is; the promise is then rejected with an AbortError
@@ -39,11 +42,26 @@ export class AnalysesService implements OnModuleDestroy {
   }
 
   private get threads(): Piscina {
-    this.pool ??= new Piscina({ filename: WORKER, maxThreads: 2, maxQueue: MOST_WAITING, execArgv: THREAD_FLAGS });
+    this.pool ??= this.followed(new Piscina({ filename: WORKER, maxThreads: 2, maxQueue: MOST_WAITING, execArgv: THREAD_FLAGS }));
     return this.pool;
   }
 
+  /** Counts the threads that have loaded. */
+  private followed(pool: Piscina): Piscina {
+    pool.on('message', (message: unknown) => {
+      if (message === LOADED) this.loaded += 1;
+    });
+    pool.on('workerDestroy', () => {
+      this.loaded -= 1;
+    });
+    return pool;
+  }
+
   async onModuleDestroy(): Promise<void> {
-    await this.pool?.destroy();
+    const { pool } = this;
+    if (!pool) return;
+    for (let waited = 0; this.loaded < pool.threads.length && waited < LONGEST_LOAD_MS; waited += LOAD_LOOK_MS)
+      await setTimeout(LOAD_LOOK_MS);
+    await pool.destroy();
   }
 }

@@ -1,4 +1,4 @@
-import type { MessagePort } from 'node:worker_threads';
+import { type MessagePort, parentPort } from 'node:worker_threads';
 import {
   type Entry,
   type Result,
@@ -9,6 +9,9 @@ import {
   type Summary,
   summarise,
 } from '@mindful-probe/core';
+
+/** Told by a thread once it has loaded. */
+export const LOADED = 'loaded';
 
 /** What a thread of the pool is handed: the job, and a line to tell its progress on. */
 export interface SolveTask {
@@ -25,3 +28,6 @@ export function solveInPool({ job, progress }: SolveTask): Result<SolveJobDocume
 export function summariseInPool(entries: readonly Entry[]): Summary {
   return summarise(replay(entries));
 }
+
+// Whoever ends a thread waits for this: one that is ended while it loads can take the process with it.
+parentPort?.postMessage(LOADED);
