@@ -199,7 +199,10 @@ describe('the check', () => {
     expect((await checkData(damaged)).problems).toEqual([]);
     appendFileSync(join(damaged, 'tapes', 'lamp-1.jsonl'), 'rubbish\n');
     rmSync(join(damaged, 'pictures'), { recursive: true });
+    const control = join(damaged, 'database', 'global', 'pg_control');
+    const before = readFileSync(control);
     const { problems, databaseLeftOut } = await checkData(damaged);
+    expect(readFileSync(control).equals(before)).toBe(true);
     expect(databaseLeftOut).toBeUndefined();
     expect(problems).toEqual([
       expect.stringMatching(/Line 3 of .*lamp-1/),

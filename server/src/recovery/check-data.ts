@@ -1,4 +1,5 @@
-import { existsSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { entrySchema, replay } from '@mindful-probe/core';
 import { lockFolder } from '../database/folder-lock.ts';
@@ -59,11 +60,14 @@ async function checkDatabase(folder: string, journal: Journal, problems: string[
     throw error;
   });
   if (!lock) return 'a running server writes to it';
+  // Opening brings tables up to date and writes its log, so it is a copy that is opened.
+  const copy = mkdtempSync(join(tmpdir(), 'probe-check-'));
   try {
-    const opened = await openEmbedded(path);
+    cpSync(path, join(copy, 'database'), { recursive: true });
+    const opened = await openEmbedded(join(copy, 'database'));
     try {
       for (const id of await differingTapes(opened.db, journal))
-        problems.push(`The database has another tape of “${id}” than its file: the next start mends it.`);
+        problems.push(`The database has another tape of “${id}” than its file: the next start brings it to what the file says.`);
     } finally {
       await opened.close();
     }
@@ -72,6 +76,7 @@ async function checkDatabase(folder: string, journal: Journal, problems: string[
       `The database cannot be read (${error instanceof Error ? error.message.split('\n')[0] : String(error)}): the next start builds it from the tapes.`,
     );
   } finally {
+    rmSync(copy, { recursive: true, force: true });
     await lock.release();
   }
   return undefined;
