@@ -1,6 +1,6 @@
 import { cpSync, existsSync, readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { PGlite } from '@electric-sql/pglite';
+import type { PGlite } from '@electric-sql/pglite';
 import { sql } from 'drizzle-orm';
 import { drizzle as drizzleNode } from 'drizzle-orm/node-postgres';
 import { migrate as migrateNode } from 'drizzle-orm/node-postgres/migrator';
@@ -9,6 +9,8 @@ import { drizzle as drizzlePglite } from 'drizzle-orm/pglite';
 import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
 import pg from 'pg';
 import { DatabaseUnreachableError } from '../errors/coded-errors.ts';
+import type { EmbeddedClient } from './embedded/embedded-client.ts';
+import { EmbeddedThread } from './embedded/embedded-thread.ts';
 import { PostgresRelay, type Relay } from './relay.ts';
 import * as schema from './schema.ts';
 
@@ -25,30 +27,40 @@ const CASING = 'snake_case';
 /** The embedded database was written by a later version, which knows more tables than this one. */
 export class NewerDatabaseError extends Error {}
 
+/** An embedded database, and the thread that it runs in. */
+export interface OpenEmbedded extends OpenDatabase {
+  readonly thread: EmbeddedThread;
+}
+
 /**
  * Opens the embedded database in a folder, made where it is not there, and brings its tables up to date; before it
  * changes an existing one it copies it.
  *
  * @throws NewerDatabaseError, and whatever a broken one makes it throw
  */
-export async function openEmbedded(folder: string): Promise<OpenDatabase> {
+export async function openEmbedded(folder: string): Promise<OpenEmbedded> {
   const isNew = !existsSync(folder);
-  let client = await PGlite.create(folder);
+  let thread = await EmbeddedThread.open(folder);
   try {
-    const [known, applied] = [migrationsKnown(), isNew ? 0 : await migrationsApplied(drizzlePglite(client))];
+    const [known, applied] = [migrationsKnown(), isNew ? 0 : await migrationsApplied(embeddedDatabase(thread))];
     if (applied > known) throw new NewerDatabaseError(`The database has ${applied} migrations, and this version knows ${known}.`);
     if (applied > 0 && applied < known) {
-      await client.close();
+      await thread.close();
       copyBeside(folder, applied);
-      client = await PGlite.create(folder);
+      thread = await EmbeddedThread.open(folder);
     }
-    const db = drizzlePglite(client, { schema, casing: CASING });
+    const db = embeddedDatabase(thread);
     await migratePglite(db, { migrationsFolder: MIGRATIONS });
-    return { db, close: () => client.close() };
+    return { db, thread, close: () => thread.close() };
   } catch (error) {
-    await client.close().catch(() => undefined);
+    await thread.close();
     throw error;
   }
+}
+
+/** The Drizzle handle of an embedded database. Of the driver's client it uses the two calls that ours has. */
+export function embeddedDatabase(client: EmbeddedThread | EmbeddedClient) {
+  return drizzlePglite(client as unknown as PGlite, { schema, casing: CASING });
 }
 
 /** The copy from before the last change of tables; the one before that goes. */

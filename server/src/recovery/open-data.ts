@@ -1,8 +1,16 @@
 import { existsSync, mkdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { rename } from 'node:fs/promises';
 import { join } from 'node:path';
+import { EmbeddedClient } from '../database/embedded/embedded-client.ts';
 import { lockFolder } from '../database/folder-lock.ts';
-import { NewerDatabaseError, type OpenDatabase, openEmbedded, openPostgres } from '../database/open-database.ts';
+import {
+  embeddedDatabase,
+  NewerDatabaseError,
+  type OpenDatabase,
+  type OpenEmbedded,
+  openEmbedded,
+  openPostgres,
+} from '../database/open-database.ts';
 import { NO_RELAY, type Relay } from '../database/relay.ts';
 import { DatabaseBrokenError, FolderUnusableError } from '../errors/coded-errors.ts';
 import { asidePath } from '../journal/aside.ts';
@@ -69,7 +77,7 @@ async function openFolder(folder: string, say: (words: string) => void): Promise
   const wasStopped = !existsSync(openMark);
   const bytes = await bytesOf(files.journal);
   const options = { deep: !wasStopped || bytes <= DEEP_BYTES, say };
-  let opened: OpenDatabase;
+  let opened: OpenEmbedded;
   try {
     opened = await openAlike(database, files, options);
   } catch (error) {
@@ -85,18 +93,19 @@ async function openFolder(folder: string, say: (words: string) => void): Promise
     opened = await openAlike(database, files, options);
   }
   writeFileSync(openMark, '');
+  const client = new EmbeddedClient(opened.thread, async () => (await openAlike(database, files, { deep: true, say })).thread);
   return {
-    db: opened.db,
+    db: embeddedDatabase(client),
     ...files,
     relay: NO_RELAY,
     close: async () => {
-      await opened.close();
+      await client.close();
       rmSync(openMark, { force: true });
     },
   };
 }
 
-async function openAlike(database: string, files: KeptFiles, options: Parameters<typeof bringUpToDate>[2]): Promise<OpenDatabase> {
+async function openAlike(database: string, files: KeptFiles, options: Parameters<typeof bringUpToDate>[2]): Promise<OpenEmbedded> {
   const opened = await openEmbedded(database);
   try {
     for (const words of sayRecovered(await bringUpToDate(opened.db, files, options))) options.say(words);

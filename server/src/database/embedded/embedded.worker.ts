@@ -1,0 +1,73 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { PGlite } from '@electric-sql/pglite';
+
+/** What the thread is asked; answers come in the order of the questions. */
+export type Question =
+  | {
+      readonly kind: 'query';
+      readonly sql: string;
+      readonly params: readonly unknown[];
+      readonly rowMode?: 'array' | 'object';
+      /** Types by their numbers in PostgreSQL that come back as it writes them. */
+      readonly asText: readonly number[];
+    }
+  | { readonly kind: 'close' };
+
+export interface Rows {
+  readonly rows: readonly unknown[];
+  readonly fields: readonly { readonly name: string; readonly dataTypeID: number }[];
+  readonly affectedRows?: number;
+}
+
+/** An error of the database, or of the system below it, without what cannot be sent between threads. */
+export interface Refusal {
+  readonly message: string;
+  /** SQLSTATE, or the system's name of the error. */
+  readonly code?: string;
+}
+
+export type Answer = { readonly rows: Rows } | { readonly refusal: Refusal };
+
+const NO_ROWS: Rows = { rows: [], fields: [] };
+const asItIs = (text: string) => text;
+
+/** Runs in the thread: opens the database in the folder that it is given, says so, and answers. */
+async function serve(folder: string): Promise<void> {
+  const port = parentPort;
+  if (!port) return;
+  const answer = (given: Answer) => port.postMessage(given);
+  let database: PGlite;
+  try {
+    database = await PGlite.create(folder);
+  } catch (error) {
+    answer({ refusal: refusalOf(error) });
+    return;
+  }
+  answer({ rows: NO_ROWS });
+  port.on('message', async (question: Question) => {
+    try {
+      answer({ rows: await answerTo(database, question) });
+    } catch (error) {
+      answer({ refusal: refusalOf(error) });
+    }
+  });
+}
+
+async function answerTo(database: PGlite, question: Question): Promise<Rows> {
+  if (question.kind === 'close') {
+    await database.close();
+    return NO_ROWS;
+  }
+  const { sql, params, rowMode, asText } = question;
+  const parsers = Object.fromEntries(asText.map((type) => [type, asItIs]));
+  const { rows, fields, affectedRows } = await database.query(sql, [...params], { rowMode, parsers });
+  return { rows, fields, affectedRows };
+}
+
+function refusalOf(error: unknown): Refusal {
+  const { message, code } = error as { message?: unknown; code?: unknown };
+  return { message: typeof message === 'string' ? message : String(error), ...(typeof code === 'string' && { code }) };
+}
+
+// Read for its types it is no thread.
+if (parentPort && typeof workerData === 'string') await serve(workerData);
