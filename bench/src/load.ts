@@ -1,7 +1,9 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { startServer } from '@mindful-probe/server';
+import type { LoadPlan, TookMs } from './load-clients.worker.ts';
 
 /** Times of requests, ms. */
 interface LoadTimes {
@@ -21,28 +23,38 @@ export interface Load {
 
 const APPENDS = 400;
 const CLIENTS = 50;
-const EACH = 20;
+const STREAMS = 200;
 const ASKS = 40;
+const LONG_TAPE = 5000;
 
-/** A server with a shelf of so many specimens, and what it takes to enter and to look. */
-export async function measureLoad(specimens: number): Promise<Load> {
+/**
+ * A server with a shelf of so many specimens, and what it takes to enter and to look.
+ *
+ * @param each entries by each of the clients that enter at once
+ */
+export async function measureLoad(specimens: number, each: number): Promise<Load> {
   const folder = mkdtempSync(join(tmpdir(), 'probe-load-'));
   mkdirSync(join(folder, 'tapes'));
-  for (let index = 0; index < specimens; index++) {
-    const lines = clip(index).map((entry) => `${JSON.stringify(entry)}\n`);
-    writeFileSync(join(folder, 'tapes', `lamp-${String(index).padStart(6, '0')}.jsonl`), lines.join(''));
-  }
+  const write = (id: string, tape: readonly object[]) =>
+    writeFileSync(join(folder, 'tapes', `${id}.jsonl`), tape.map((entry) => `${JSON.stringify(entry)}\n`).join(''));
+  for (let index = 0; index < specimens; index++) write(`lamp-${String(index).padStart(6, '0')}`, clip(index));
+  write('long-tape', longTape());
   try {
     const built = await timed(() => startServer({ place: { folder }, port: 0 }));
     await built.value.close();
     const started = await timed(() => startServer({ place: { folder }, port: 0 }));
     const { url } = started.value;
+    const append = (name: string, clients: number, onTheirOwn: boolean, streams = 0) =>
+      ({ url, clients, each: clients === 1 ? APPENDS : each, streams, work: { kind: 'append', name: `load-${name}`, onTheirOwn } }) as const;
+    const look = (path: string) => ({ url, clients: 1, each: ASKS, streams: 0, work: { kind: 'read', path } }) as const;
     const times = [
-      await timesOf('append, one client', 1, APPENDS, (_, turn) => append(url, 'load-one', `one-${turn}`)),
-      await timesOf('append, 50 on one', CLIENTS, EACH, (client, turn) => append(url, 'load-same', `same-${client}-${turn}`)),
-      await timesOf('append, 50 on their own', CLIENTS, EACH, (client, turn) => append(url, `load-own-${client}`, `own-${turn}`)),
-      await timesOf('shelf, first part', 1, ASKS, () => read(`${url}/api/shelf?wait=false`)),
-      await timesOf('shelf, searched', 1, ASKS, () => read(`${url}/api/shelf?wait=false&search=number%2077&sort=name`)),
+      await timesOf('append, one client', append('one', 1, false)),
+      await timesOf('append, 50 on one', append('same', CLIENTS, false)),
+      await timesOf('append, 50 on their own', append('own', CLIENTS, true)),
+      await timesOf('the same, 200 listening', append('heard', CLIENTS, true, STREAMS)),
+      await timesOf('shelf, first part', look('/api/shelf?wait=false')),
+      await timesOf('shelf, searched', look('/api/shelf?wait=false&search=number%2077&sort=name')),
+      await timesOf('tape of 5,000 entries', look('/api/specimens/long-tape/tape')),
     ];
     await started.value.close();
     return { specimens, rebuildMs: built.ms, startMs: started.ms, times };
@@ -57,32 +69,17 @@ async function timed<T>(work: () => Promise<T>): Promise<{ readonly value: T; re
   return { value, ms: performance.now() - begun };
 }
 
-async function timesOf(
-  name: string,
-  clients: number,
-  each: number,
-  work: (client: number, turn: number) => Promise<void>,
-): Promise<LoadTimes> {
-  const took: number[] = [];
-  const run = async (client: number) => {
-    for (let turn = 0; turn < each; turn++) took.push((await timed(() => work(client, turn))).ms);
-  };
-  await Promise.all(Array.from({ length: clients }, (_, client) => run(client)));
-  took.sort((a, b) => a - b);
-  const at = (share: number) => took[Math.min(took.length - 1, Math.floor(share * took.length))] as number;
+async function timesOf(name: string, plan: LoadPlan): Promise<LoadTimes> {
+  const worker = new Worker(new URL('./load-clients.worker.js', import.meta.url), { workerData: plan });
+  const took = await new Promise<TookMs>((resolve, reject) => worker.once('message', resolve).once('error', reject));
+  const sorted = took.toSorted((a, b) => a - b);
+  const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] as number;
   return { name, medianMs: at(0.5), p99Ms: at(0.99) };
 }
 
-async function append(url: string, id: string, text: string): Promise<void> {
-  const entries = [{ id: `note-${text}`, at: '2026-03-07T10:00:00Z', kind: 'note', text: 'a line as it is typed' }];
-  const headers = { 'content-type': 'application/json' };
-  const answer = await fetch(`${url}/api/specimens`, { method: 'POST', headers, body: JSON.stringify({ id, entries }) });
-  if (!answer.ok) throw new Error(`An append was answered with ${answer.status}.`);
-  await answer.arrayBuffer();
-}
-
-async function read(url: string): Promise<void> {
-  await (await fetch(url)).arrayBuffer();
+function longTape(): readonly object[] {
+  const notes = Array.from({ length: LONG_TAPE - 5 }, (_, index) => ({ kind: 'note', text: `Note ${index} of a long day` }));
+  return [...clip(0), ...notes].map((draft, line) => ({ ...draft, id: `entry-long-${line}-l`, at: '2026-03-07T10:00:00Z' }));
 }
 
 function clip(index: number): readonly object[] {

@@ -23,6 +23,7 @@ const { values } = parseArgs({
     estimates: { type: 'boolean', default: false },
     circuit: { type: 'string' },
     load: { type: 'string' },
+    each: { type: 'string', default: '20' },
   },
 });
 
@@ -49,9 +50,9 @@ function coldSolveMegabytes(circuit: Circuit): number {
 const megabytes = coldSolveMegabytes(dropper(1e-6, 10e-6));
 const yard = measure('yardstick', yardstick());
 const context = benchContext(replay([]));
-// A server under load is looked at by itself: --load 5000 is a shelf of so many specimens.
+// A server under load is looked at by itself: --load 5000 is a shelf of so many specimens, --each 1000 so many entries by each client.
 if (values.load !== undefined) {
-  const load = await measureLoad(Number(values.load));
+  const load = await measureLoad(Number(values.load), Number(values.each));
   if (values.json) process.stdout.write(`${JSON.stringify({ yardstickMs: yard.medianMs, load }, null, 2)}\n`);
   else {
     const figures = (ms: number) => `${ms.toFixed(1).padStart(9)} ms ${(ms / yard.medianMs).toFixed(1).padStart(8)} yardsticks`;

@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises';
 import type { Entry } from '@mindful-probe/core';
 import { and, asc, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../database/open-database.ts';
@@ -33,8 +32,6 @@ interface Job {
 
 type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
-/** A request that has arrived is read, its body parsed and checked within so many turns. */
-const TURNS = 3;
 /** Entries in one transaction, at most; a single request may have more. */
 const ENTRIES_AT_ONCE = 2000;
 /** A statement takes 65,535 parameters, and a row four. */
@@ -67,8 +64,6 @@ export class AppendQueue {
   private async run(): Promise<void> {
     this.running = true;
     while (this.waiting.length > 0) {
-      // The embedded database leaves the event loop no turn by itself: requests that are at the door come in first.
-      for (let turn = 0; turn < TURNS; turn++) await setImmediate();
       const jobs = this.nextJobs();
       const outcomes = await this.land(jobs).catch(async (refused: unknown): Promise<readonly Outcome[]> => {
         if (jobs.length === 1) return [{ refused }];

@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import type { Summary } from '@mindful-probe/core';
 import { Injectable, Logger, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
 import { filter, firstValueFrom, type Observable, race, Subject, type Subscription, timer } from 'rxjs';
@@ -25,10 +26,10 @@ export interface ShelfPart {
   readonly total: number;
 }
 
-/** Summaries worked out at once: enough to keep the pool busy, few enough for its queue. */
-const AT_ONCE = 4;
+/** Summaries worked out at once; whoever enters or looks something up needs a processor too. */
+const AT_ONCE = Math.min(4, Math.max(1, availableParallelism() - 1));
 /** Entries come in bursts; a row is worked out once they pause. */
-const PAUSE_MS = 120;
+const PAUSE_MS = 300;
 /** So long an answer waits for summaries that are missing altogether. */
 const MOMENT_MS = 2000;
 

@@ -1,0 +1,75 @@
+import { parentPort, workerData } from 'node:worker_threads';
+
+/** What clients do in their thread, away from the server's. */
+export interface LoadPlan {
+  readonly url: string;
+  /** Clients that work at the same time, each for so many turns. */
+  readonly clients: number;
+  readonly each: number;
+  /** Event streams that are open meanwhile, on the shelf and on the specimens in turn. */
+  readonly streams: number;
+  readonly work:
+    | { readonly kind: 'append'; readonly name: string; readonly onTheirOwn: boolean }
+    | { readonly kind: 'read'; readonly path: string };
+}
+
+/** Of each request, in the order in which they were answered, ms. */
+export type TookMs = readonly number[];
+
+async function carryOut({ url, clients, each, streams, work }: LoadPlan): Promise<TookMs> {
+  const idOf = (client: number) =>
+    work.kind === 'append' && work.onTheirOwn ? `${work.name}-${client}` : work.kind === 'append' ? work.name : '';
+  const turnOf = (client: number, turn: number) =>
+    work.kind === 'read' ? read(url + work.path) : append(url, idOf(client), `${work.name}-${client}-${turn}`);
+  const took: number[] = [];
+  const ended = new AbortController();
+  if (work.kind === 'append' && streams > 0) {
+    for (let client = 0; client < clients; client++) await append(url, idOf(client), `${work.name}-${client}-first`);
+    await Promise.all(Array.from({ length: streams }, (_, index) => listen(url, index, idOf(index % clients), ended.signal)));
+  }
+  const run = async (client: number) => {
+    for (let turn = 0; turn < each; turn++) {
+      const begun = performance.now();
+      await turnOf(client, turn);
+      took.push(performance.now() - begun);
+    }
+  };
+  await Promise.all(Array.from({ length: clients }, (_, client) => run(client)));
+  ended.abort();
+  if (work.kind === 'append') await findAll(url, new Set(Array.from({ length: clients }, (_, client) => idOf(client))), clients * each);
+  return took;
+}
+
+async function append(url: string, id: string, text: string): Promise<void> {
+  const entries = [{ id: `note-${text}`, at: '2026-03-07T10:00:00Z', kind: 'note', text: 'a line as it is typed' }];
+  const headers = { 'content-type': 'application/json' };
+  const answer = await fetch(`${url}/api/specimens`, { method: 'POST', headers, body: JSON.stringify({ id, entries }) });
+  if (!answer.ok) throw new Error(`An append was answered with ${answer.status}.`);
+  await answer.arrayBuffer();
+}
+
+async function read(url: string): Promise<void> {
+  await (await fetch(url)).arrayBuffer();
+}
+
+/** Resolves when the stream is open; what it says is read and dropped until the end. */
+async function listen(url: string, index: number, id: string, signal: AbortSignal): Promise<void> {
+  const answer = await fetch(index % 2 === 0 ? `${url}/api/shelf/events` : `${url}/api/specimens/${id}/events`, { signal });
+  const reader = answer.body?.getReader();
+  const drop = async (): Promise<void> => {
+    while (reader && !(await reader.read()).done);
+  };
+  drop().catch(() => undefined);
+}
+
+/** @throws where an entry that was acknowledged is not on its tape */
+async function findAll(url: string, ids: ReadonlySet<string>, wanted: number): Promise<void> {
+  let found = 0;
+  for (const id of ids) {
+    const { lines } = (await (await fetch(`${url}/api/specimens/${id}/tape`)).json()) as { lines: { entry: { id: string } }[] };
+    found += lines.filter(({ entry }) => !entry.id.endsWith('-first')).length;
+  }
+  if (found !== wanted) throw new Error(`${wanted} entries were acknowledged, and ${found} are on the tapes.`);
+}
+
+if (parentPort) parentPort.postMessage(await carryOut(workerData as LoadPlan));
