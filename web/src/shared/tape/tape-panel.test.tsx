@@ -40,6 +40,18 @@ describe('the tape', () => {
     expect(screen.getByRole('button', { name: 'put away' })).toBeTruthy();
   });
 
+  it('of a long tape draws the newest, and the earlier ones when they are asked for', async () => {
+    const notes = Array.from({ length: 450 }, (_, index) => `note number ${index} of a long day`);
+    renderOpen(panel(), { lines: notes });
+    const first = () => screen.getAllByRole('listitem')[0]?.textContent;
+    expect(first()).toContain('number 250');
+    await userEvent.click(screen.getByRole('button', { name: '250 earlier: show 200 of them' }));
+    expect(first()).toContain('number 50');
+    await userEvent.click(screen.getByRole('button', { name: '50 earlier: show 50 of them' }));
+    expect(screen.getAllByRole('listitem')).toHaveLength(450);
+    expect(screen.queryByRole('button', { name: /earlier/ })).toBeNull();
+  });
+
   it('folded it still says how much there is and that it is saved', () => {
     renderOpen(panel(false), { lines: CLIP });
     expect(screen.getByRole('button', { name: 'Unfold the tape; all saved' })).toBeTruthy();

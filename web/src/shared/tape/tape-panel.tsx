@@ -1,6 +1,6 @@
 import type { EntryKind, TapeLine } from '@mindful-probe/core';
 import { PanelRightClose, PanelRightOpen } from 'lucide-react';
-import { useDeferredValue } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { useOpenSpecimen } from '../data/open-specimen.tsx';
 import { useQueueProblem, waitingEntries } from '../data/waiting.ts';
 import { describeEntry } from './describe-entry.ts';
@@ -12,6 +12,8 @@ interface TapePanelProps {
 
 /** More than fill the panel on a tall screen. */
 const FIRST_ROWS = 40;
+/** A day at the bench; of a longer tape the earlier entries come when they are asked for, so many at a time. */
+const ROWS_AT_ONCE = 200;
 
 /** Everything that happened, newest at the foot. Folds away. */
 export function TapePanel({ shown, onToggle }: TapePanelProps) {
@@ -19,7 +21,9 @@ export function TapePanel({ shown, onToggle }: TapePanelProps) {
   const problem = useQueueProblem();
   const count = specimen.tape.length;
   // The newest stand there with the first picture of the page, the others right after it.
-  const drawn = Math.max(useDeferredValue(count, FIRST_ROWS), FIRST_ROWS);
+  const [wanted, setWanted] = useState(ROWS_AT_ONCE);
+  const drawn = useDeferredValue(wanted, FIRST_ROWS);
+  const earlier = Math.max(0, count - drawn);
 
   const refused = waiting.filter((line) => line.refused !== undefined);
   const pending = new Set(waiting.filter((line) => line.refused === undefined).map(({ entry }) => entry.id));
@@ -63,7 +67,16 @@ export function TapePanel({ shown, onToggle }: TapePanelProps) {
       <div className="flex min-h-0 flex-1 flex-col-reverse overflow-y-auto" tabIndex={0} role="log" aria-label="Entries">
         {/* Reversed, a scroller begins at its end and stays there as entries come. */}
         <div>
-          <ol>
+          {earlier > 0 && (
+            <button
+              type="button"
+              className="block w-full px-4 py-2 text-left text-12 underline"
+              onClick={() => setWanted(wanted + ROWS_AT_ONCE)}
+            >
+              {`${earlier} earlier: show ${Math.min(earlier, ROWS_AT_ONCE)} of them`}
+            </button>
+          )}
+          <ol start={earlier + 1}>
             {specimen.tape.slice(-drawn).map((line) => (
               <TapeRow
                 key={line.entry.id}
