@@ -33,7 +33,15 @@ const browserLike = (name) => ({
   setupFiles: [new URL('./web/src/testing/jsdom.testing.ts', import.meta.url).pathname],
 });
 
+/** What answers requests, once more with its data in a PostgreSQL. */
+const onPostgres = {
+  ...node('server'),
+  displayName: 'postgres',
+  testMatch: ['server', 'shelf', 'access', 'pictures', 'instruments'].map((name) => `**/${name}.test.ts`),
+  globals: { DATA_ON: 'postgres' },
+};
+
 export default {
-  projects: [node('core'), node('cli'), node('server'), node('demo'), browserLike('web'), node('e2e')],
+  projects: [node('core'), node('cli'), node('server'), onPostgres, node('demo'), browserLike('web'), node('e2e')],
   testTimeout: 30_000,
 };

@@ -1,6 +1,6 @@
 // Types, formatting and lint, import directions, unit and end-to-end tests. The last line counts them all.
 // `npm test -- unit` leaves out the browser; anything else is handed to Jest.
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { ensureBuilt, ensureChromium, ensurePackages, ROOT, run } from './steps.mjs';
 
@@ -44,7 +44,11 @@ check('nothing unused', 'npx', ['knip', '--no-progress']);
 const report = join(ROOT, '.cache', 'jest.json');
 mkdirSync(join(ROOT, '.cache'), { recursive: true });
 writeFileSync(report, '{}');
-const projects = unitOnly ? ['core', 'cli', 'server', 'demo', 'web'] : ['core', 'cli', 'server', 'demo', 'web', 'e2e'];
+// Where Debian's PostgreSQL is, what answers requests is tried on that too.
+const hasPostgres = existsSync('/usr/lib/postgresql');
+if (!hasPostgres)
+  process.stderr.write('There is no PostgreSQL here (Debian package postgresql): the suites run on the embedded database only.\n');
+const projects = ['core', 'cli', 'server', ...(hasPostgres ? ['postgres'] : []), 'demo', 'web', ...(unitOnly ? [] : ['e2e'])];
 const status = run(process.execPath, [
   '--experimental-vm-modules',
   '--no-warnings',

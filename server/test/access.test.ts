@@ -1,21 +1,18 @@
-import { mkdtempSync, rmSync } from 'node:fs';
 import { request as httpRequest } from 'node:http';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { type RunningServer, startServer } from '../src/index.ts';
+import { newPlace, removePlaces } from './data-place.ts';
 
-let folder: string;
+const place = newPlace();
 let server: RunningServer;
 
 beforeAll(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'probe-access-'));
-  server = await startServer({ place: { folder }, port: 0, lan: true });
+  server = await startServer({ place, port: 0, lan: true });
 }, 60_000);
 
 afterAll(async () => {
   await server.close();
-  rmSync(folder, { recursive: true, force: true });
+  removePlaces();
 }, 30_000);
 
 interface Asked {
@@ -147,7 +144,7 @@ describe('the machine itself', () => {
     const { code } = (await (await fetch(`${server.url}/api/access`)).json()) as { code: string };
     const session = await enter(code);
     await server.close();
-    server = await startServer({ place: { folder }, port: 0, lan: true });
+    server = await startServer({ place, port: 0, lan: true });
     expect((await fromOutside('/api/shelf', { cookie: session })).status).toBe(200);
   }, 60_000);
 });
@@ -155,8 +152,7 @@ describe('the machine itself', () => {
 describe('behind a proxy of the group’s own', () => {
   it('is answered under its name over https, with the group’s code, and under no other', async () => {
     const lone = server;
-    const place = mkdtempSync(join(tmpdir(), 'probe-access-'));
-    server = await startServer({ place: { folder: place }, port: 0, names: ['bench.example'], code: 'a-long-code-of-ours' });
+    server = await startServer({ place: newPlace(), port: 0, names: ['bench.example'], code: 'a-long-code-of-ours' });
     try {
       const here = { host: 'bench.example', origin: 'https://bench.example' };
       expect((await fromOutside('/api/shelf', here)).status).toBe(401);
@@ -170,7 +166,6 @@ describe('behind a proxy of the group’s own', () => {
     } finally {
       await server.close();
       server = lone;
-      rmSync(place, { recursive: true, force: true });
     }
   }, 60_000);
 });

@@ -1,27 +1,23 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { completeDraft, type EntryDraft, type InstrumentNow, type Measured, type SeriesValue } from '@mindful-probe/core';
 import { type RunningServer, startServer } from '../src/index.ts';
 import { type RunningStandIns, startStandIns } from '../src/instruments/stand-in/start-stand-ins.ts';
+import { newPlace, removePlaces } from './data-place.ts';
 
 const BENCHES = fileURLToPath(new URL('../../demo/benches', import.meta.url));
 const CLIP = 'usb-book-clip-long-lead';
 const PAGE = 'page-of-the-test';
-let folder: string;
 let server: RunningServer;
 
 beforeAll(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'probe-instruments-'));
-  server = await startServer({ place: { folder }, port: 0, standIns: { folder: BENCHES, firstPort: 0 } });
+  server = await startServer({ place: newPlace(), port: 0, standIns: { folder: BENCHES, firstPort: 0 } });
   await eventually(async () => expect((await list()).every(({ gadgets }) => gadgets)).toBe(true));
 }, 60_000);
 
 afterAll(async () => {
   await server.close();
-  rmSync(folder, { recursive: true, force: true });
+  removePlaces();
 }, 30_000);
 
 async function call<T>(

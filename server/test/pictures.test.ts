@@ -1,20 +1,17 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import sharp from 'sharp';
 import { type RunningServer, startServer } from '../src/index.ts';
+import { newPlace, removePlaces } from './data-place.ts';
 
-const folder = mkdtempSync(join(tmpdir(), 'probe-pictures-'));
 let server: RunningServer;
 
 beforeAll(async () => {
-  server = await startServer({ place: { folder }, port: 0 });
+  server = await startServer({ place: newPlace(), port: 0 });
 }, 60_000);
 
 afterAll(async () => {
   await server.close();
-  rmSync(folder, { recursive: true, force: true });
+  removePlaces();
 }, 30_000);
 
 /** A camera's picture, lying on its side, that says where it was taken. */
@@ -92,8 +89,7 @@ describe('a picture', () => {
       body: JSON.stringify({ id: 'pictured', entries }),
     });
     const zip = Buffer.from(await (await fetch(`${server.url}/api/specimens/pictured/export.zip`)).arrayBuffer());
-    const other = mkdtempSync(join(tmpdir(), 'probe-pictures-'));
-    const second = await startServer({ place: { folder: other }, port: 0 });
+    const second = await startServer({ place: newPlace(), port: 0 });
     try {
       const form = new FormData();
       form.append('file', new Blob([zip]), 'pictured.zip');
@@ -101,7 +97,6 @@ describe('a picture', () => {
       expect((await fetch(`${second.url}/api/pictures/${body.hash}`)).status).toBe(200);
     } finally {
       await second.close();
-      rmSync(other, { recursive: true, force: true });
     }
   }, 60_000);
 });

@@ -1,62 +1,8 @@
-import { spawnSync } from 'node:child_process';
-import { chownSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { type Entry, entrySchema } from '@mindful-probe/core';
 import sharp from 'sharp';
 import { type RunningServer, startServer } from '../src/index.ts';
-
-const DEBIAN = '/usr/lib/postgresql';
-const binaries = existsSync(DEBIAN)
-  ? readdirSync(DEBIAN)
-      .map((version) => join(DEBIAN, version, 'bin'))
-      .find((folder) => existsSync(join(folder, 'initdb')))
-  : undefined;
-/** PostgreSQL refuses to run as root; Debian's package brings a user for it. */
-const owner = process.getuid?.() === 0 ? ownerOf('postgres') : undefined;
-const mayRun = binaries !== undefined && (process.getuid?.() !== 0 || owner !== undefined);
-
-function ownerOf(name: string): { uid: number; gid: number } | undefined {
-  const [uid, gid] = ['-u', '-g'].map((flag) => Number.parseInt(spawnSync('id', [flag, name], { encoding: 'utf8' }).stdout, 10));
-  return Number.isInteger(uid) && Number.isInteger(gid) ? { uid: uid as number, gid: gid as number } : undefined;
-}
-
-/** A private cluster in a folder of its own. */
-class Cluster {
-  readonly folder = mkdtempSync(join(tmpdir(), 'probe-pg-'));
-  readonly port = 20_000 + Math.floor(Math.random() * 20_000);
-
-  constructor() {
-    if (owner) chownSync(this.folder, owner.uid, owner.gid);
-    this.run('initdb', ['-D', join(this.folder, 'data'), '-A', 'trust', '-U', 'probe', '--no-sync']);
-  }
-
-  get url(): string {
-    return `postgres://probe@127.0.0.1:${this.port}/postgres`;
-  }
-
-  start(): void {
-    const options = `-p ${this.port} -k ${this.folder} -c listen_addresses=127.0.0.1 -c fsync=off`;
-    this.run('pg_ctl', ['-D', join(this.folder, 'data'), '-l', join(this.folder, 'log'), '-o', options, '-w', 'start']);
-  }
-
-  /** @param atEnd also where it is stopped already */
-  stop(atEnd = false): void {
-    if (atEnd && !existsSync(join(this.folder, 'data', 'postmaster.pid'))) return;
-    this.run('pg_ctl', ['-D', join(this.folder, 'data'), '-m', 'immediate', '-w', 'stop']);
-  }
-
-  private run(program: string, args: readonly string[]): void {
-    const { status, stderr } = spawnSync(join(binaries as string, program), args, {
-      cwd: this.folder,
-      encoding: 'utf8',
-      stdio: ['ignore', 'ignore', 'pipe'],
-      ...owner,
-    });
-    if (status !== 0) throw new Error(`${program} ended with ${status}: ${stderr}`);
-  }
-}
+import { hasPostgres, PostgresCluster } from './postgres-cluster.ts';
 
 let serial = 0;
 function note(text: string): Entry {
@@ -75,23 +21,21 @@ async function tapeOf(url: string, id: string): Promise<Entry[]> {
 }
 
 // Where Debian's package is not there, there is nothing to try it on.
-(mayRun ? describe : describe.skip)('two servers on one PostgreSQL', () => {
-  let cluster: Cluster;
+(hasPostgres ? describe : describe.skip)('two servers on one PostgreSQL', () => {
+  let cluster: PostgresCluster;
   let one: RunningServer;
   let two: RunningServer;
 
   beforeAll(async () => {
-    cluster = new Cluster();
-    cluster.start();
-    const place = { url: cluster.url };
+    cluster = new PostgresCluster();
+    const place = { url: cluster.newDatabase() };
     [one, two] = await Promise.all([startServer({ place, port: 0 }), startServer({ place, port: 0 })]);
   }, 120_000);
 
   afterAll(async () => {
     await one?.close();
     await two?.close();
-    cluster?.stop(true);
-    rmSync(cluster.folder, { recursive: true, force: true });
+    cluster?.remove();
   }, 60_000);
 
   it('start at once on an empty one, and see one shelf', async () => {

@@ -1,11 +1,9 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { type Entry, entrySchema } from '@mindful-probe/core';
 import { type RunningServer, startServer } from '../src/index.ts';
+import { newPlace, removePlaces } from './data-place.ts';
 
-const folder = mkdtempSync(join(tmpdir(), 'probe-shelf-'));
+const place = newPlace();
 let server: RunningServer;
 
 let serial = 0;
@@ -43,7 +41,7 @@ async function clip(id: string, name: string, ohms: number): Promise<void> {
 }
 
 beforeAll(async () => {
-  server = await startServer({ place: { folder }, port: 0 });
+  server = await startServer({ place, port: 0 });
   await clip('soft-1', 'Soft clip', 470);
   await clip('hard-1', 'Hard clip', 47);
   await clip('fair-1', 'Fair lamp', 100);
@@ -52,7 +50,7 @@ beforeAll(async () => {
 
 afterAll(async () => {
   await server.close();
-  rmSync(folder, { recursive: true, force: true });
+  removePlaces();
 }, 30_000);
 
 describe('the shelf', () => {
@@ -86,7 +84,7 @@ describe('the shelf', () => {
   it('is there at once after a restart, as it was worked out', async () => {
     const before = await shelf();
     await server.close();
-    server = await startServer({ place: { folder }, port: 0 });
+    server = await startServer({ place, port: 0 });
     expect(await shelf('?wait=false')).toEqual(before);
   }, 60_000);
 });

@@ -73,15 +73,41 @@ function copyBeside(folder: string, version: number): void {
 /** A number of our own, by which servers that start at once wait for each other. */
 const MIGRATION_LOCK = 7_236_114;
 
+/**
+ * Hands out no connection that is dead. Drizzle begins a transaction before it is set to give its connection back, so
+ * that one on which the beginning fails would stay taken for good.
+ */
+class LivePool extends pg.Pool {
+  override connect(): Promise<pg.PoolClient>;
+  override connect(callback: Parameters<pg.Pool['connect']>[0]): void;
+  override connect(callback?: Parameters<pg.Pool['connect']>[0]): Promise<pg.PoolClient> | undefined {
+    if (!callback) return this.connectLive();
+    super.connect(callback);
+    return undefined;
+  }
+
+  private async connectLive(): Promise<pg.PoolClient> {
+    const client = await super.connect();
+    try {
+      await client.query('select');
+      return client;
+    } catch (error) {
+      client.release(true);
+      throw error;
+    }
+  }
+}
+
 export interface OpenPostgres extends OpenDatabase {
   readonly relay: Relay;
 }
 
 /** Opens a PostgreSQL of the group's own. Several servers may start at once on an empty one. @throws DatabaseUnreachableError */
 export async function openPostgres(url: string): Promise<OpenPostgres> {
-  const pool = new pg.Pool({ connectionString: url });
-  // A connection that is lost while nobody uses it is no reason to end.
+  const pool = new LivePool({ connectionString: url });
+  // A connection that is lost is no reason to end: whoever uses it is told by the query, and while nobody does, nobody is.
   pool.on('error', () => undefined);
+  pool.on('connect', (client) => client.on('error', () => undefined));
   try {
     const client = await pool.connect();
     try {

@@ -62,6 +62,8 @@ export class PostgresRelay implements Relay {
     });
     try {
       await client.connect();
+      // A stop that came meanwhile could not end what was not connected yet.
+      if (this.isClosed) return await client.end();
       await client.query(`listen ${CHANNEL}`);
     } catch {
       lost();
