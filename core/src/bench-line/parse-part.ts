@@ -74,7 +74,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
       : (kept ?? pinNames.map((_, index) => pinName(ref, index)));
   const count = match[4] === undefined ? 1 : Number(match[4]) - Number(match[2]) + 1;
   const telling = described.filter((word) => !KIND_WORDS.has(word.toLowerCase()) || TELLING_WORDS.has(word.toLowerCase()));
-  const parted = splitSpread(telling);
+  const parted = splitSpread(telling, typed?.ownPercent);
   if (typeof parted === 'string') return unread(`${ref}: ${parted}`);
   const looked = markedWords(kind, parted.words, context);
   const built = typed?.read(looked.words, count) ?? `a ${name} cannot be typed here yet.`;

@@ -11,14 +11,18 @@ export interface TypedSpread {
 const SIGN = /^(?:±|\+-|\+\/-)(.*)$/;
 const PERCENT = /^[\d.,]+%$/;
 
-/** `5%`, `±5%`, `+-0.1v`, also with a space behind the sign; the last one said counts. */
-export function splitSpread(typed: readonly string[]): TypedSpread | string {
+/**
+ * `5%`, `±5%`, `+-0.1v`, also with a space behind the sign; the last one said counts.
+ *
+ * @param ownPercent a percentage without a sign says something else of this kind
+ */
+export function splitSpread(typed: readonly string[], ownPercent = false): TypedSpread | string {
   const words: string[] = [];
   let spread: ParsedQuantity | undefined;
   for (let index = 0; index < typed.length; index++) {
     const word = typed[index] as string;
     const sign = SIGN.exec(word);
-    if (!sign && !PERCENT.test(word)) {
+    if (!sign && (ownPercent || !PERCENT.test(word))) {
       words.push(word);
       continue;
     }

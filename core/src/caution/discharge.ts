@@ -1,6 +1,6 @@
-import { type Circuit, partsOfKind, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, changesInTime, partsOfKind, suppliesOf } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
-import { isAlternating, type Solution, solve, solveOperatingPoint } from '../solve/index.ts';
+import { type Solution, solve, solveOperatingPoint } from '../solve/index.ts';
 
 /** How long a store takes to be safe after the source is gone. */
 export interface Discharge {
@@ -41,7 +41,7 @@ export function dischargesOf(circuit: Circuit, solved?: Solution): readonly Disc
     const volts = solution?.parts[part.ref]?.volts;
     const fromVolts = volts
       ? Math.max(Math.abs(volts.min), Math.abs(volts.max))
-      : isAlternating(circuit)
+      : changesInTime(circuit)
         ? peak
         : (part.initialVolts ?? peak);
     if ((part.farads * fromVolts ** 2) / 2 < LEAST_JOULES || fromVolts < LIMIT_34) return [];
@@ -56,7 +56,7 @@ export function dischargesOf(circuit: Circuit, solved?: Solution): readonly Disc
 /** Of a source with nothing on it, at its highest. */
 function peakVoltsOf(part: Part): number {
   const { source } = deviceOf(part.kind);
-  return source ? source.volts(part) * (source.hertz ? Math.SQRT2 : 1) : 0;
+  return source ? (source.peakVolts?.(part) ?? source.volts(part) * (source.hertz ? Math.SQRT2 : 1)) : 0;
 }
 
 function solutionOrNone(circuit: Circuit): Solution | undefined {

@@ -23,5 +23,5 @@ export {
   reverseNetwork,
   type SeriesParallel,
 } from './series-parallel.ts';
-export { alternatingSource, groundOf, partOfKind, partsOfKind, suppliesOf } from './supply.ts';
+export { alternatingSource, changesInTime, groundOf, partOfKind, partsOfKind, suppliesOf } from './supply.ts';
 export { celsiusOf } from './temperature.ts';

@@ -17,9 +17,14 @@ export function alternatingSource(
 ): { readonly part: Part; readonly hertz: number; readonly voltsRms: number } | undefined {
   for (const part of circuit.parts) {
     const { source } = deviceOf(part.kind);
-    if (source?.hertz) return { part, hertz: source.hertz(part), voltsRms: source.volts(part) };
+    if (source?.hertz && !source.isPulsed) return { part, hertz: source.hertz(part), voltsRms: source.volts(part) };
   }
   return undefined;
+}
+
+/** Whether any source is not steady: its circuit has no operating point, but a period. */
+export function changesInTime(circuit: Circuit): boolean {
+  return circuit.parts.some(({ kind }) => deviceOf(kind).source?.hertz);
 }
 
 /** The parts of one kind, in the order of the list. */

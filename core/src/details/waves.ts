@@ -1,4 +1,4 @@
-import { alternatingSource, type Circuit, partOfKind, partsOfKind } from '../circuit/index.ts';
+import { alternatingSource, type Circuit, partOfKind, partsOfKind, suppliesOf } from '../circuit/index.ts';
 import { ratedChipAmps } from '../device/index.ts';
 import { type Solution, solveTimeCourse, type Warmed, type Waveform } from '../solve/index.ts';
 
@@ -10,13 +10,13 @@ export interface DriveWave {
   readonly limit?: { readonly value: number; readonly words: string };
 }
 
-/** The supply, the reservoir and the hardest driven LED, over one period; none where all is direct current. */
+/** The supply, the largest store and the hardest driven LED, over one period; none where all is direct current. */
 export function wavesOf(circuit: Circuit, settled: Warmed, hardestRef: string | undefined): readonly DriveWave[] {
   const { solution } = settled;
   const mains = alternatingSource(circuit);
-  if (solution.regime !== 'periodic' || !mains) return [];
-  const { ref } = mains.part;
-  const course = solveTimeCourse(circuit, { from: 'settled', seconds: 1 / mains.hertz, settled });
+  if (solution.regime === 'dc') return [];
+  const seconds = mains ? 1 / mains.hertz : (solution.seconds ?? 0);
+  const course = solveTimeCourse(circuit, { from: 'settled', seconds, settled });
   if (!course.ok) return [];
   const { parts } = course.value.waveforms;
   const waves: DriveWave[] = [];
@@ -25,6 +25,7 @@ export function wavesOf(circuit: Circuit, settled: Warmed, hardestRef: string | 
     const scaled = { seconds: wave.seconds, values: wave.values.map((value) => value * scale) };
     waves.push({ name, unit, wave: scaled, ...(limit && { limit }) });
   };
+  const ref = (mains?.part ?? suppliesOf(circuit)[0])?.ref ?? '';
   add(`${ref} volts`, 'volts', parts[ref]?.volts);
   add(`${ref} current`, 'amps', parts[ref]?.amps, -1);
   const reservoir = reservoirOf(circuit, solution);

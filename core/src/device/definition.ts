@@ -103,6 +103,10 @@ export interface SourceFacts<P> {
   scaled?(part: P, share: number): P;
   /** It runs down. */
   readonly isCell?: true;
+  /** It switches between two levels: no alternating supply, though it has hertz. */
+  readonly isPulsed?: true;
+  /** With nothing on it, at its highest, where that is neither its volts nor, alternating, √2 times them. */
+  peakVolts?(part: P): number;
 }
 
 /** How a kind is entered on the bench line. */
@@ -115,6 +119,8 @@ export interface TypedGrammar {
   readonly telling?: readonly string[];
   /** A whole line, for the message when one is not yet whole. */
   readonly example: string;
+  /** A bare percentage is a value of it, and no tolerance. */
+  readonly ownPercent?: true;
   /** Its marks are looked up in the table of marks; those of other kinds are decoded. */
   readonly lookedUp?: true;
   /**

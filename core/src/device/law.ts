@@ -20,6 +20,20 @@ export interface SourceWave {
   readonly hertz: number;
   /** Radians. */
   readonly phase: number;
+  /** In place of the sine: two levels that follow each other. */
+  readonly pulse?: PulseWave;
+}
+
+/** High for a share of each period, low for the rest; the edges are sharp. */
+export interface PulseWave {
+  readonly highVolts: number;
+  readonly lowVolts: number;
+  /** When it rises, as a share of the period, 0 to 1. */
+  readonly delay: number;
+  /** For how long it is high, as a share of the period, 0 to 1. */
+  readonly duty: number;
+  /** While low nothing is connected. */
+  readonly openWhenLow: boolean;
 }
 
 /**
@@ -56,6 +70,8 @@ export interface PartBuilder {
   curve(a: number, b: number, law: CurveLaw): void;
   /** Behind `ohms`, which may be zero. */
   capacitance(a: number, b: number, farads: number, ohms: number, initialVolts: number): void;
+  /** A capacitance that is no part of its own: it only makes a change take time. */
+  stray(a: number, b: number, farads: number): void;
   inductance(a: number, b: number, henries: number, ohms: number): void;
   block(terminals: readonly number[], law: BlockLaw): void;
 }
@@ -69,6 +85,8 @@ export interface Surroundings {
   /** Of the part: its own where given, else the circuit's. */
   readonly celsius: number;
   readonly ohmsOf?: OhmsOf;
+  /** Of each junction of what amplifies, where its passage from state to state is followed; else it takes no time. */
+  readonly junctionFarads?: number | undefined;
 }
 
 /** The ohms of a resistor of the circuit, by its ref; undefined for what is none. */

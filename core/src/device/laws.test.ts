@@ -19,6 +19,7 @@ function lawsOf(part: Part): Laws {
     source: () => undefined,
     curve: (_, __, law) => void curves.push(law),
     capacitance: () => undefined,
+    stray: () => undefined,
     inductance: () => undefined,
     block: (terminals, law) => void blocks.push({ terminals, law }),
   };

@@ -21,6 +21,7 @@ const PLAIN: Readonly<Record<PartKind, Readonly<Record<string, unknown>>>> = {
   converter: { mode: 'buck', outVolts: 5, limitAmps: 1, efficiency: 0.8, minInVolts: 6, maxInVolts: 24 },
   thermistor: { ohms: 10, beta: 3000, kelvinPerWatt: 50 },
   varistor: { volts: 470 },
+  pulse: { volts: 5, hertz: 100, duty: 0.25, ohms: 10 },
 };
 
 function plainPart(kind: PartKind, fields: Readonly<Record<string, unknown>> = {}): Part {
@@ -56,6 +57,9 @@ function expansionOf(part: Part, celsius = 25): Expansion {
     capacitance: (a, b, _, ohms) => {
       found.terminals.push(a, b);
       found.linear.push({ what: 'capacitance', ohms });
+    },
+    stray: (a, b) => {
+      found.terminals.push(a, b);
     },
     inductance: (a, b, _, ohms) => {
       found.terminals.push(a, b);

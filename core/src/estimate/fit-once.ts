@@ -70,7 +70,7 @@ const KEPT_SHARE = 0.1;
 const LEAST_SHARE = 1e-3;
 const ROUNDING = 1e-12;
 /** A settled period is dear: a step that has to be cut further leads nowhere. */
-const SHORTEST_STEP = { dc: 1e-4, periodic: 0.1 } as const;
+const SHORTEST_STEP = { dc: 1e-4, periodic: 0.1, oscillating: 0.1 } as const;
 
 export interface FitOptions {
   /** Unknowns with a prior of their own, beside or in place of those that the circuit has. */

@@ -1,6 +1,6 @@
 import type { CurvePoint } from '../device/index.ts';
 import type { StageContext } from './stage.ts';
-import { between, carry, put, putBlock, readBlock, voltsOf } from './stamp.ts';
+import { between, carry, HIGH, levelFrom, nextEdge, put, putBlock, readBlock, voltsOf } from './stamp.ts';
 import type { Elements } from './unfold.ts';
 
 /** Where the curves and blocks were last evaluated, and the straight lines they were replaced by there. */
@@ -29,7 +29,7 @@ const JUNCTION_LEAKAGE_SIEMENS = 1e-11;
  * same unknowns, states and pins as the whole does.
  */
 export class Equations {
-  /** On or off, block by block. */
+  /** On or off, block by block; then high or low, wave by wave. */
   readonly modes: Int32Array;
   protected readonly waveVolts: Float64Array;
   protected readonly capacitorSiemens: Float64Array;
@@ -45,7 +45,8 @@ export class Equations {
     protected readonly elements: Elements,
     readonly capacitorCount: number,
   ) {
-    this.modes = Int32Array.from(elements.blocks, ({ law }) => law.firstMode);
+    this.modes = new Int32Array(elements.blocks.length + elements.waves.length);
+    this.modes.set(elements.blocks.map(({ law }) => law.firstMode));
     this.waveVolts = new Float64Array(elements.waves.length);
     this.capacitorSiemens = new Float64Array(elements.capacitances.length);
     this.reactances = new Float64Array(elements.branches.length);
@@ -73,7 +74,7 @@ export class Equations {
   prepare(stage?: StageContext, scale = 1, shunt = 0): void {
     const { waves, capacitances, branches } = this.elements;
     this.stage = stage;
-    for (let i = 0; i < waves.length; i++) this.waveVolts[i] = scale * voltsOf(waves[i], stage);
+    for (let i = 0; i < waves.length; i++) this.waveVolts[i] = scale * voltsOf(waves[i], stage, this.levelOf(i));
     const weight = stage ? stage.weight : Number.POSITIVE_INFINITY;
     const over = stage ? shunt + JUNCTION_LEAKAGE_SIEMENS : shunt;
     if (weight === this.weight && over === this.shunt) return;
@@ -84,6 +85,43 @@ export class Equations {
     }
     for (let i = 0; i < branches.length; i++) this.reactances[i] = stage && branches[i].state >= 0 ? branches[i].henries / stage.weight : 0;
     this.onLinear();
+  }
+
+  /** Of a pulsed wave: whether it is high now. */
+  private levelOf(wave: number): number {
+    return this.modes[this.elements.blocks.length + wave];
+  }
+
+  /** Whether a resistance’s source is disconnected now. */
+  protected isOpen(wave: number): boolean {
+    return wave >= 0 && this.elements.waves[wave].pulse?.openWhenLow === true && this.levelOf(wave) !== HIGH;
+  }
+
+  /** Lets every pulsed wave have the level that it has from a moment on; true when one changed. */
+  takeLevels(time: number): boolean {
+    const { waves, blocks } = this.elements;
+    let changed = false;
+    for (let i = 0; i < waves.length; i++) {
+      const { pulse, hertz } = waves[i];
+      const level = pulse ? levelFrom(pulse, hertz, time) : 0;
+      if (level === this.levelOf(i)) continue;
+      this.modes[blocks.length + i] = level;
+      changed = true;
+    }
+    if (changed) this.weight = Number.NaN;
+    return changed;
+  }
+
+  /** When the next pulsed wave changes its level, s. */
+  nextEdge(time: number): number {
+    let next = Number.POSITIVE_INFINITY;
+    for (const { pulse, hertz } of this.elements.waves) if (pulse) next = Math.min(next, nextEdge(pulse, hertz, time));
+    return next;
+  }
+
+  /** Lets no block run. */
+  turnOff(): void {
+    this.modes.fill(0, 0, this.elements.blocks.length);
   }
 
   /** Called when the linear elements have other values than before. */
@@ -114,6 +152,7 @@ export class Equations {
     const { resistances, branches, capacitances, curves, blocks, shunts, from } = this.elements;
     for (let i = 0; i < resistances.length; i++) {
       const { a, b, siemens, wave } = resistances[i];
+      if (this.isOpen(wave)) continue;
       const volts = between(x, a, b);
       put(residual, a, b, siemens * (wave >= 0 ? volts - waveVolts[wave] : volts));
     }
@@ -154,7 +193,9 @@ export class Equations {
     const { point } = this;
     for (let i = 0; i < resistances.length; i++) {
       const { a, b, slotA, slotB, siemens, wave } = resistances[i];
-      carry(out, slotA, slotB, siemens * (between(x, a, b) - (wave >= 0 ? voltsOf(waves[wave], stage) : 0)));
+      if (this.isOpen(wave)) continue;
+      const open = wave >= 0 ? voltsOf(waves[wave], stage, this.levelOf(wave)) : 0;
+      carry(out, slotA, slotB, siemens * (between(x, a, b) - open));
     }
     for (let i = 0; i < branches.length; i++) carry(out, branches[i].slotA, branches[i].slotB, x[branches[i].branch]);
     const known = stage?.bends;

@@ -47,6 +47,8 @@ export interface IntegrateOptions {
   readonly scales?: Scales | undefined;
   /** Called at the beginning; what it is given is used again. */
   readonly onBeginning?: ((stepper: Stepper) => void) | undefined;
+  /** Called where a source jumps, with the moment after it in the place of the end. */
+  readonly onEdge?: ((stepper: Stepper) => void) | undefined;
   /** Called after each step, with its middle and its end. */
   readonly onStep?: ((stepper: Stepper) => void) | undefined;
   readonly tangents?: Tangents | undefined;
@@ -78,7 +80,7 @@ const UNKNOWNS_BETWEEN_QUESTIONS = 300;
  * of a corner.
  */
 export function integrate(stepper: Stepper, from: number, to: number, state: Float64Array, options: IntegrateOptions): IntegrateOutcome {
-  const { longestSeconds, fineness, onBeginning, onStep, tangents, shouldStop } = options;
+  const { longestSeconds, fineness, onBeginning, onEdge, onStep, tangents, shouldStop } = options;
   const { system } = stepper;
   const span = to - from;
   const scales = options.scales ?? new Scales(system);
@@ -91,7 +93,8 @@ export function integrate(stepper: Stepper, from: number, to: number, state: Flo
   for (let attempts = 0; stepper.end.time < to - 1e-12 * span; attempts++) {
     if (attempts > mostSteps) return 'tooManySteps';
     if (attempts % betweenQuestions === 0 && shouldStop?.()) return 'stopped';
-    seconds = Math.min(seconds, longestSeconds, to - stepper.end.time);
+    const { time } = stepper.end;
+    seconds = Math.min(seconds, longestSeconds, Math.min(to, system.nextEdge(time)) - time);
     const isSolved = stepper.attempt(seconds, tangents);
     const error = isSolved ? errorOf(stepper, scales, fineness, seconds > fineness.shortest * longestSeconds) : Number.POSITIVE_INFINITY;
     if (error > 1.5) {
@@ -104,10 +107,14 @@ export function integrate(stepper: Stepper, from: number, to: number, state: Flo
     stepper.accept(tangents);
     scales.note(stepper);
     onStep?.(stepper);
-    if (system.settleModes(stepper.end.x)) stepper.restart();
+    const isEdge = system.takeLevels(stepper.end.time);
+    if (isEdge) {
+      if (!stepper.begin(stepper.end.time, stepper.state, HOLD_SHARE * longestSeconds)) return 'stuck';
+      onEdge?.(stepper);
+    } else if (system.settleModes(stepper.end.x)) stepper.restart();
     const isHard = stepper.iterations >= HARD_ITERATIONS && seconds > fineness.shortest * longestSeconds;
     const factor = isHard ? 0.5 : SAFETY / Math.cbrt(Math.max(error, 1e-6));
-    seconds *= Math.min(GROWTH, Math.max(0.25, factor));
+    seconds = isEdge ? Math.min(longestSeconds, span) / 8 : seconds * Math.min(GROWTH, Math.max(0.25, factor));
   }
   return 'done';
 }
@@ -123,17 +130,22 @@ export function integrateAgain(
   state: Float64Array,
   ends: Float64Array,
   nearOf: (step: number) => NearStep,
-  { onBeginning, onStep, tangents, shouldStop }: Pick<IntegrateOptions, 'onBeginning' | 'onStep' | 'tangents' | 'shouldStop'>,
+  { onBeginning, onEdge, onStep, tangents, shouldStop }: Omit<IntegrateOptions, 'longestSeconds' | 'fineness' | 'scales'>,
 ): IntegrateOutcome {
   if (!stepper.begin(0, state, HOLD_SHARE * ends[0])) return 'stuck';
   onBeginning?.(stepper);
   const betweenQuestions = betweenQuestionsOf(stepper.system);
   for (let step = 0; step < ends.length; step++) {
     if (step % betweenQuestions === 0 && shouldStop?.()) return 'stopped';
+    // The moment after a jump takes no time.
+    if (ends[step] === stepper.end.time) continue;
     if (!stepper.attempt(ends[step] - stepper.end.time, tangents, nearOf(step))) return 'stuck';
     stepper.accept(tangents);
     onStep?.(stepper);
-    if (stepper.system.settleModes(stepper.end.x)) stepper.restart();
+    if (stepper.system.takeLevels(stepper.end.time)) {
+      if (!stepper.begin(stepper.end.time, stepper.state, HOLD_SHARE * ends[0])) return 'stuck';
+      onEdge?.(stepper);
+    } else if (stepper.system.settleModes(stepper.end.x)) stepper.restart();
   }
   return 'done';
 }

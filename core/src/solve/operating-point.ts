@@ -35,10 +35,10 @@ export function solveOperatingPoint(circuit: Circuit): Result<OperatingPoint> {
   const newton = new Newton(system);
   const x = new Float64Array(system.size);
   let plain = settleAll(system, newton, x);
-  if (plain.outcome !== 'found' && system.modes.length > 0) {
+  if (plain.outcome !== 'found' && system.hasBlocks) {
     // What cannot run may well rest: begun from off, only what its input then wakes is asked to run.
     const running = plain;
-    system.modes.fill(0);
+    system.turnOff();
     plain = settleAll(system, newton, x);
     if (plain.outcome !== 'found' && running.outcome === 'hunting') plain = running;
   }

@@ -113,6 +113,12 @@ export class PeriodRecorder {
     this.add(end, 0);
   };
 
+  /** To be called by the integration where a source jumps: what is after it counts among the extremes. */
+  readonly takeEdge = ({ end }: Stepper): void => {
+    this.add(end, 0);
+    this.add(end, 0);
+  };
+
   /** To be called by the integration after each step. */
   readonly takeStep = ({ middle, end, shares }: Stepper): void => {
     this.seconds[this.seconds.length - 1] += shares.beginning;

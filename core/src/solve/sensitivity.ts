@@ -1,7 +1,8 @@
-import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
+import { type Circuit, fail, type Result, succeed, withFields } from '../circuit/index.ts';
 import { DenseLuFactoriser, leftNullVectors, solveLeastChange } from '../numeric/index.ts';
 import { figureIn, figureOf, figuresIn, type SolvedFigures } from './figure.ts';
 import type { OperatingPoint } from './operating-point.ts';
+import { leaveAlone } from './oscillation.ts';
 import { fieldValue, Nudge, type NudgedSystem, type Parameter } from './parameter.ts';
 import { Recording } from './recording.ts';
 import { heatingFigure, kelvinPerWattChange, kelvinPerWattOf, warmingParts } from './self-heat.ts';
@@ -46,7 +47,12 @@ export function sensitivitiesOf(
 ): Result<SensitiveSolution> {
   const warming = warmingParts(circuit);
   const all = [...parameters, ...warming.map(({ ref }): Parameter => ({ ref, field: 'celsius' }))];
-  const varied = 'settled' in warmed ? variedPeriods(warmed.settled, all, options) : succeed(variedPoints(warmed.point, all));
+  const varied =
+    'point' in warmed
+      ? succeed(variedPoints(warmed.point, all))
+      : warmed.solution.regime === 'oscillating'
+        ? variedOscillations(warmed, all, options)
+        : variedPeriods(warmed.settled, all, options);
   if (!varied.ok) return varied;
   const partial = (read: (solved: SolvedFigures) => number) =>
     Float64Array.from(varied.value, ({ above, below, step }) => (read(above) - read(below)) / (2 * step));
@@ -136,6 +142,31 @@ function variedPeriods(settled: SettledState, parameters: readonly Parameter[], 
     if (!some.ok) return some;
     if (options.shouldStop?.()) return fail('stopped', 'Stopped before the sensitivities were known.');
     varied.push(...some.value);
+  }
+  return succeed(varied);
+}
+
+/** Of an oscillation, relative: large beside the noise of its steps, small beside any tolerance. */
+const OSCILLATION_STEP = 0.01;
+/** Of a shift, V. */
+const OSCILLATION_SHIFT = 0.01;
+
+/** An oscillation's own period moves with every value, so it is solved anew with each a little more, from where it is. */
+function variedOscillations(
+  { circuit, settled }: Extract<Warmed, { settled: SettledState }>,
+  parameters: readonly Parameter[],
+  options: SolveOptions,
+): Result<Varied[]> {
+  const below = new RecordedFigures(settled.recording);
+  const varied: Varied[] = [];
+  for (const { ref, field } of parameters) {
+    const value = fieldValue(circuit, { ref, field });
+    const step = value === 0 ? OSCILLATION_SHIFT : OSCILLATION_STEP * Math.abs(value);
+    const left = leaveAlone(withFields(circuit, ref, { [field]: value + step }), { ...options, near: settled });
+    if (!left.ok) return left;
+    // What no longer oscillates with a hundredth more is at its limit: nothing is known of how it changes.
+    const above = left.value.does === 'oscillate' ? new RecordedFigures(left.value.settled.recording) : below;
+    varied.push({ above, below, step: step / 2 });
   }
   return succeed(varied);
 }

@@ -27,6 +27,8 @@ export interface SettledState {
   /** The period that was found to repeat itself. */
   readonly recording: Recording;
   readonly periods: number;
+  /** Of an oscillation: the state that tells its turns. */
+  readonly turning?: number;
 }
 
 /**
@@ -302,7 +304,7 @@ class Shooting {
       scales,
       tangents: columns,
       shouldStop: this.options.shouldStop,
-      ...(isFine && { onBeginning: recorder.begin }),
+      ...(isFine && { onBeginning: recorder.begin, onEdge: recorder.takeEdge }),
       onStep: (at) => {
         if (isFine) recorder.takeStep(at);
         range.note(at.state);
@@ -329,6 +331,7 @@ class Shooting {
       tangents: columns,
       shouldStop: this.options.shouldStop,
       onBeginning: after.begin,
+      onEdge: after.takeEdge,
       onStep: (at) => {
         after.takeStep(at);
         range.note(at.state);

@@ -4,7 +4,7 @@ import type { SolvedFigures } from './figure.ts';
 import type { OperatingPoint } from './operating-point.ts';
 import { Recording } from './recording.ts';
 import type { LedSolution, PartSolution, Solution, SupplySolution } from './solution.ts';
-import { distortionOf, type Flicker, flickerOf, meanProduct, type Statistics, statisticsOf, steady } from './statistics.ts';
+import { distortionOf, type Flicker, flickerOf, meanProduct, type Statistics, shareAbove, statisticsOf, steady } from './statistics.ts';
 import { warningsOf } from './warnings.ts';
 
 /**
@@ -74,6 +74,7 @@ export function solutionOf(recording: Recording, regime: Solution['regime']): So
       flickerPercent: led.flickerPercent,
       flickerIndex: led.flickerIndex,
       flickerHertz: led.flickerHertz,
+      ...(led.duty !== undefined && { duty: led.duty }),
       ofRated: led.ofRated,
     };
   }
@@ -81,7 +82,7 @@ export function solutionOf(recording: Recording, regime: Solution['regime']): So
     format: 'mindful-probe.solution',
     version: 1,
     regime,
-    ...(regime === 'periodic' && { seconds: times[times.length - 1] - times[0] }),
+    ...(regime !== 'dc' && { seconds: times[times.length - 1] - times[0] }),
     nets,
     parts,
     supplies,
@@ -217,6 +218,12 @@ class SolvedLed implements LedSolution {
 
   get flickerHertz(): number | null {
     return this.flicker.hertz;
+  }
+
+  get duty(): number | undefined {
+    const { moments, count } = this.recording;
+    if (count === 1) return undefined;
+    return shareAbove(moments, this.recording.amps(this.recording.system.slotOf[this.index]), 0.5);
   }
 
   get ofRated(): LedSolution['ofRated'] {

@@ -30,6 +30,8 @@ export interface LedSolution {
   readonly flickerIndex: number | null;
   /** How often its light goes up and down, by the wave of its own current, Hz; null where it does not. */
   readonly flickerHertz: number | null;
+  /** The share of the period in which its chip current is above half its peak; only where it changes. */
+  readonly duty?: number;
   /** Multiples of the rating; null where there is none. */
   readonly ofRated: {
     readonly amps: number | null;
@@ -46,12 +48,14 @@ export type WarningCode =
   | 'over-rated-amps'
   | 'over-rated-peak-amps'
   | 'over-rated-reverse-volts'
-  | 'over-rated-celsius';
+  | 'over-rated-celsius'
+  | 'may-oscillate';
 
 export interface SolutionWarning {
   readonly ref: string;
   readonly code: WarningCode;
   readonly text: string;
+  /** In the unit of the limit; of `may-oscillate` the hertz that it then has, with no limit but 0. */
   readonly value: number;
   readonly limit: number;
 }
@@ -60,7 +64,8 @@ export interface SolutionWarning {
 export interface Solution {
   readonly format: 'mindful-probe.solution';
   readonly version: 1;
-  readonly regime: 'dc' | 'periodic';
+  /** `oscillating`: it has no stable operating point, and a period of its own. */
+  readonly regime: 'dc' | 'periodic' | 'oscillating';
   readonly seconds?: number;
   readonly nets: Readonly<Record<string, { readonly volts: Statistics }>>;
   readonly parts: Readonly<Record<string, PartSolution>>;

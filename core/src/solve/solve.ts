@@ -1,11 +1,13 @@
-import { alternatingSource, type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
+import { alternatingSource, type Circuit, changesInTime, fail, type Result, succeed } from '../circuit/index.ts';
 import { integrateAgain } from './integrate.ts';
 import { type OperatingPoint, solveOperatingPoint } from './operating-point.ts';
+import { hasAnotherState, isLasting, leaveAlone, mayOscillate } from './oscillation.ts';
 import { warmedCelsius, warmingParts, withTemperatures } from './self-heat.ts';
 import { findSettledState, type SettledState } from './settled-state.ts';
 import type { Solution } from './solution.ts';
 import { solutionOf, solutionOfPoint } from './solution-document.ts';
 import type { Tangents } from './step.ts';
+import { mayOscillateWarning } from './warnings.ts';
 
 export interface SolveOptions {
   /** Asked now and then; true ends it with the error `stopped`. */
@@ -21,7 +23,11 @@ export interface SolveOptions {
 /** Solves a circuit: the operating point where every source is direct, else the settled periodic state. */
 export function solve(circuit: Circuit, options: SolveOptions = {}): Result<Solution> {
   const solved = solveWarmed(circuit, options);
-  return solved.ok ? succeed(solved.value.solution) : solved;
+  if (!solved.ok) return solved;
+  const { solution } = solved.value;
+  const rests = solution.regime === 'dc' && hasAnotherState(circuit) ? leaveAlone(circuit, options) : undefined;
+  if (!rests?.ok || rests.value.does === 'rest') return succeed(solution);
+  return succeed({ ...solution, warnings: [...solution.warnings, mayOscillateWarning(circuit, rests.value.settled.seconds)] });
 }
 
 /** Whether any source of the circuit alternates. */
@@ -47,13 +53,13 @@ const WARM_KELVIN = 0.02;
 export function solveWarmed(circuit: Circuit, options: SolveOptions = {}): Result<Warmed> {
   if (circuit.parts.length === 0) return fail('no-parts', 'The circuit has no parts, so there is nothing to solve.', 'parts');
   const warming = warmingParts(circuit);
-  const alternates = isAlternating(circuit);
+  const changes = changesInTime(circuit);
   let near = options.near;
   let warmed = circuit;
   let celsius = warmedCelsius(circuit, warming, COLD);
   let before: { readonly celsius: readonly number[]; readonly off: readonly number[] } | undefined;
   for (let round = 0; ; round++) {
-    const solved = alternates ? solvePeriodic(warmed, { ...options, near }) : solveSteady(warmed);
+    const solved = changes ? solvePeriodic(warmed, { ...options, near }) : solveSteady(warmed, options);
     if (!solved.ok) return solved;
     const wanted = warmedCelsius(circuit, warming, solved.value.solution);
     const off = wanted.map((target, index) => target - (celsius[index] as number));
@@ -85,9 +91,23 @@ function secantStep(
   return slope < -0.05 ? now / -slope : now;
 }
 
-function solveSteady(circuit: Circuit): Result<Solved> {
+function solveSteady(circuit: Circuit, options: SolveOptions): Result<Solved> {
   const point = solveOperatingPoint(circuit);
-  return point.ok ? succeed({ solution: solutionOfPoint(point.value), point: point.value }) : point;
+  if (!point.ok) return point;
+  if (mayOscillate(circuit) && !isLasting(point.value)) return solveLeftAlone(circuit, options);
+  return succeed({ solution: solutionOfPoint(point.value), point: point.value });
+}
+
+/** A circuit whose operating point does not last: the oscillation that it settles into, or the point where it comes to rest. */
+function solveLeftAlone(circuit: Circuit, options: SolveOptions): Result<Solved> {
+  const left = leaveAlone(circuit, options);
+  if (!left.ok) return left;
+  if (left.value.does === 'oscillate') {
+    const { settled } = left.value;
+    return succeed({ solution: solutionOf(settled.recording, 'oscillating'), settled });
+  }
+  const point = { system: left.value.system, x: left.value.x, iterations: 0 };
+  return succeed({ solution: solutionOfPoint(point), point });
 }
 
 function solvePeriodic(circuit: Circuit, options: SolveOptions): Result<Solved> {

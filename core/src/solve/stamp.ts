@@ -1,4 +1,4 @@
-import type { SourceWave } from '../device/index.ts';
+import type { PulseWave, SourceWave } from '../device/index.ts';
 import type { SystemMatrix } from './matrix.ts';
 import type { StageContext } from './stage.ts';
 import type { Block, Elements, Pair } from './unfold.ts';
@@ -84,9 +84,28 @@ export function put(residual: Float64Array, a: number, b: number, amps: number):
   if (b >= 0) residual[b] -= amps;
 }
 
-/** A source’s open volts at a stage; of direct current its steady part. */
-export function voltsOf({ offset, amplitude, hertz, phase }: SourceWave, stage: StageContext | undefined): number {
+/** A source’s open volts at a stage; of direct current its steady part. @param level of a pulsed one: 1 while high */
+export function voltsOf({ offset, amplitude, hertz, phase, pulse }: SourceWave, stage: StageContext | undefined, level: number): number {
+  if (pulse) return level === HIGH ? pulse.highVolts : pulse.lowVolts;
   return amplitude === 0 || !stage ? offset : offset + amplitude * Math.sin(2 * Math.PI * hertz * stage.time + phase);
+}
+
+export const HIGH = 1;
+/** Two edges nearer than this share of a period are one. */
+const EDGE = 1e-9;
+
+/** Which level a pulsed wave has from a moment on. */
+export function levelFrom({ duty, delay }: PulseWave, hertz: number, time: number): number {
+  const since = time * hertz - delay + EDGE;
+  return since - Math.floor(since) < duty ? HIGH : 0;
+}
+
+/** When it changes its level next after a moment, s; never, where it is always high or always low. */
+export function nextEdge({ duty, delay }: PulseWave, hertz: number, time: number): number {
+  if (duty <= 0 || duty >= 1) return Number.POSITIVE_INFINITY;
+  const since = time * hertz - delay + EDGE;
+  const period = Math.floor(since);
+  return (period + (since - period < duty ? duty : 1) + delay) / hertz;
 }
 
 /** Volts of one unknown over another; −1 is ground. */

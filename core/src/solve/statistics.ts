@@ -57,6 +57,19 @@ export interface Flicker {
   readonly hertz: number | null;
 }
 
+/** The share of the span in which values are above a share of their largest, along straight lines between them; 0 where none is positive. */
+export function shareAbove({ times }: Moments, values: Float64Array, ofLargest: number): number {
+  const limit = ofLargest * values.reduce((most, value) => Math.max(most, value), 0);
+  if (!(limit > 0)) return 0;
+  let above = 0;
+  for (let i = 1; i < times.length; i++) {
+    const [a, b] = [values[i - 1] - limit, values[i] - limit];
+    const share = a > 0 && b > 0 ? 1 : a <= 0 && b <= 0 ? 0 : Math.max(a, b) / Math.abs(a - b);
+    above += share * (times[i] - times[i - 1]);
+  }
+  return above / (times[times.length - 1] - times[0]);
+}
+
 /** Light over a period, by chip current with negative as none: percent and index of the IES; null in the dark. */
 export function flickerOf(moments: Moments, amps: Float64Array): Flicker {
   const light = amps.map((value) => Math.max(0, value));

@@ -127,10 +127,11 @@ export class Stepper {
    */
   begin(time: number, state: Float64Array, seconds: number): boolean {
     this.state.set(state);
+    this.system.takeLevels(time);
     this.restart();
     if (!this.hold(time, seconds)) {
       // A converter that nothing feeds cannot run; off, it wakes when its input does.
-      this.system.modes.fill(0);
+      this.system.turnOff();
       if (!this.hold(time, seconds)) return false;
     }
     for (let asked = 0; asked < MOST_SWITCHINGS && this.system.settleModes(this.end.x); asked++) {

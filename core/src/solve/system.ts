@@ -38,7 +38,7 @@ export class CircuitSystem extends Equations {
   readonly stateCount: number;
   readonly initialState: Float64Array;
   /** What each state belongs to, for messages and the final state of a time course. */
-  readonly stateRefs: readonly { readonly ref: string; readonly kind: 'volts' | 'amps' }[];
+  readonly stateRefs: readonly { readonly ref: string; readonly kind: 'volts' | 'amps'; readonly isStray: boolean }[];
   readonly isSteady: boolean;
   /** Of every alternating source, Hz. */
   readonly frequencies: readonly number[];
@@ -52,8 +52,12 @@ export class CircuitSystem extends Equations {
   private leak = 0;
   private readonly islands: { readonly steady: Int32Array; readonly inTime: Int32Array };
 
-  constructor(readonly circuit: Circuit) {
-    const elements = unfold(circuit);
+  /** @param junctionFarads as in `Surroundings` */
+  constructor(
+    readonly circuit: Circuit,
+    junctionFarads?: number,
+  ) {
+    const elements = unfold(circuit, junctionFarads);
     super(elements, elements.capacitances.length);
     this.nodeCount = elements.nodes;
     this.size = elements.nodes + elements.branches.length;
@@ -61,8 +65,8 @@ export class CircuitSystem extends Equations {
     this.initialState = new Float64Array(this.stateCount);
     this.initialState.set(elements.initialVolts);
     this.stateRefs = [
-      ...elements.capacitorRefs.map((ref) => ({ ref, kind: 'volts' as const })),
-      ...elements.inductorRefs.map((ref) => ({ ref, kind: 'amps' as const })),
+      ...elements.capacitorRefs.map((ref, index) => ({ ref, kind: 'volts' as const, isStray: elements.strays[index] })),
+      ...elements.inductorRefs.map((ref) => ({ ref, kind: 'amps' as const, isStray: false })),
     ];
     this.frequencies = elements.waves.flatMap(({ hertz }) => (hertz > 0 ? [hertz] : []));
     this.isSteady = this.frequencies.length === 0;
@@ -184,6 +188,21 @@ export class CircuitSystem extends Equations {
     }
   }
 
+  /** A guess at its slowest time constant, s: the largest stores with the largest resistance there is. */
+  slowestSeconds(): number {
+    const { capacitances, resistances, branches } = this.elements;
+    const ohms = resistances.map(({ siemens }) => 1 / siemens).filter((value) => value < 1e9);
+    const [least, most] = [Math.max(LINK_OHMS, Math.min(...ohms, 1)), Math.max(...ohms, 1)];
+    const farads = Math.max(0, ...capacitances.map((one) => one.farads));
+    const henries = Math.max(0, ...branches.map((one) => one.henries));
+    return Math.max(farads * most, Math.min(henries / least, henries / Math.max(1, least)));
+  }
+
+  /** Whether anything in it is on or off by itself. */
+  get hasBlocks(): boolean {
+    return this.elements.blocks.length > 0;
+  }
+
   /** How many currents there are that `writeBentAmps` writes. */
   get bentCount(): number {
     return this.elements.curves.length + this.elements.blocks.length;
@@ -218,8 +237,12 @@ export class CircuitSystem extends Equations {
 
   /** Lets such laws have the states of the part's own blocks as they are now. */
   shareModes(index: number, { modes }: Equations): void {
-    const from = this.elements.begins[index].blocks;
-    modes.set(this.modes.subarray(from, from + modes.length));
+    const { blocks, waves } = this.elements.begins[index];
+    const next = this.elements.begins[index + 1];
+    const blockCount = (next?.blocks ?? this.elements.blocks.length) - blocks;
+    modes.set(this.modes.subarray(blocks, blocks + blockCount));
+    const level = this.elements.blocks.length + waves;
+    modes.set(this.modes.subarray(level, level + modes.length - blockCount), blockCount);
   }
 
   /** Lets every block decide its state at settled volts; true when one changed. */
@@ -286,7 +309,8 @@ export class CircuitSystem extends Equations {
     const ties = this.stage ? this.islands.inTime : this.islands.steady;
     for (let i = 0; i < this.nodeCount; i++) linear[diagonal[i]] = leak;
     for (let i = 0; i < ties.length; i++) linear[diagonal[ties[i]]] += TIE_SIEMENS;
-    for (let i = 0; i < resistances.length; i++) stampPair(linear, resistances[i], resistances[i].siemens);
+    for (let i = 0; i < resistances.length; i++)
+      if (!this.isOpen(resistances[i].wave)) stampPair(linear, resistances[i], resistances[i].siemens);
     for (let i = 0; i < capacitances.length; i++) stampPair(linear, capacitances[i], capacitorSiemens[i]);
     for (let i = 0; i < shunts.length; i++) stampPair(linear, shunts[i], shunt);
     for (let i = 0; i < branches.length; i++) {

@@ -1,9 +1,10 @@
-import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
+import { type Circuit, changesInTime, fail, type Result, succeed } from '../circuit/index.ts';
 import { integrate } from './integrate.ts';
 import { solveOperatingPoint } from './operating-point.ts';
+import { JUNCTION_FARADS, mayOscillate } from './oscillation.ts';
 import { figureSteps } from './settled-state.ts';
 import { acrossOf } from './solution-document.ts';
-import { isAlternating, type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
+import { type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
 import type { SolvedMoment } from './stage.ts';
 import { Stepper } from './step.ts';
 import { CircuitSystem } from './system.ts';
@@ -61,6 +62,7 @@ export function solveTimeCourse(circuit: Circuit, options: TimeCourseOptions): R
     fineness,
     shouldStop,
     onBeginning: ({ end }) => gatherer.add(end),
+    onEdge: ({ end }) => gatherer.add(end),
     onStep: ({ middle, end }) => {
       gatherer.add(middle);
       gatherer.add(end);
@@ -74,10 +76,9 @@ export function solveTimeCourse(circuit: Circuit, options: TimeCourseOptions): R
     seconds,
     waveforms: gatherer.finish(),
     finalState: Object.fromEntries(
-      system.stateRefs.map(({ ref, kind }, index) => [
-        ref,
-        kind === 'volts' ? { volts: stepper.state[index] } : { amps: stepper.state[index] },
-      ]),
+      system.stateRefs.flatMap(({ ref, kind, isStray }, index) =>
+        isStray ? [] : [[ref, kind === 'volts' ? { volts: stepper.state[index] } : { amps: stepper.state[index] }]],
+      ),
     ),
   });
 }
@@ -89,9 +90,9 @@ interface Start {
 
 function coldStart(circuit: Circuit): Result<Start> {
   // What cannot be solved at all says so here, by its parts and nets.
-  const point = isAlternating(circuit) ? undefined : solveOperatingPoint(circuit);
+  const point = changesInTime(circuit) ? undefined : solveOperatingPoint(circuit);
   if (point && !point.ok) return point;
-  const system = new CircuitSystem(circuit);
+  const system = new CircuitSystem(circuit, mayOscillate(circuit) ? JUNCTION_FARADS : undefined);
   return succeed({ system, state: system.initialState.slice() });
 }
 

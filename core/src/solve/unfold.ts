@@ -100,6 +100,8 @@ export class Elements {
   readonly shunts: Pair[] = [];
   readonly initialVolts: number[] = [];
   readonly capacitorRefs: string[] = [];
+  /** Of each capacitance: whether it is a stray. */
+  readonly strays: boolean[] = [];
   readonly inductorRefs: string[] = [];
   /** How many numbers the blocks remember between iterations. */
   remembered = 0;
@@ -107,20 +109,21 @@ export class Elements {
   readonly begins: Beginning[] = [];
 
   /** @param from where these elements begin among those of the whole circuit: nowhere but at its beginning for the whole itself */
-  constructor(readonly from: Beginning = { nodes: 0, branches: 0, capacitances: 0, inductances: 0, blocks: 0 }) {}
+  constructor(readonly from: Beginning = { nodes: 0, waves: 0, branches: 0, capacitances: 0, inductances: 0, blocks: 0 }) {}
 }
 
 /** How many of each kind stand before. */
 export interface Beginning {
   readonly nodes: number;
+  readonly waves: number;
   readonly branches: number;
   readonly capacitances: number;
   readonly inductances: number;
   readonly blocks: number;
 }
 
-/** Every part of the circuit as elements between unknowns. */
-export function unfold(circuit: Circuit): Elements {
+/** Every part of the circuit as elements between unknowns. @param junctionFarads as in `Surroundings` */
+export function unfold(circuit: Circuit, junctionFarads?: number): Elements {
   const elements = new Elements();
   const { unknownOf, slotOf } = elements;
   const ground = groundOf(circuit);
@@ -133,11 +136,12 @@ export function unfold(circuit: Circuit): Elements {
     elements.slotCount += part.pins.length;
   }
   const { build, begin } = builder(elements);
-  const surroundings = { celsius: celsiusOf(circuit), ohmsOf: ohmsIn(circuit) };
+  const surroundings = { celsius: celsiusOf(circuit), ohmsOf: ohmsIn(circuit), junctionFarads };
   for (let index = 0; index < circuit.parts.length; index++) {
     const part = circuit.parts[index];
     elements.begins.push({
       nodes: elements.nodes,
+      waves: elements.waves.length,
       branches: elements.branches.length,
       capacitances: elements.capacitances.length,
       inductances: elements.inductorRefs.length,
@@ -191,6 +195,15 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
     made.wave = wave;
     resistances.push(made);
   };
+  const store = (a: number, b: number, farads: number, ohms: number, initialVolts: number, isStray: boolean) => {
+    elements.initialVolts.push(initialVolts);
+    elements.capacitorRefs.push(ref);
+    elements.strays.push(isStray);
+    const made = new Capacitance(unknowns[a], unknowns[b], slots[a], slots[b]);
+    made.farads = farads;
+    made.ohms = ohms;
+    capacitances.push(made);
+  };
   const build: PartBuilder = {
     inner: () => {
       unknowns.push(elements.nodes++);
@@ -200,7 +213,9 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
     resistance: (a, b, ohms) => conductance(a, b, 1 / Math.max(ohms, LINK_OHMS), -1),
     source: (plus, minus, wave, ohms, henries) => {
       const place = waves.push(wave) - 1;
-      if (henries > 0 || ohms < CONDUCTANCE_FROM_OHMS) branch(plus, minus, place, ohms, henries);
+      // What is disconnected at times can be no branch, whose volts it would hold then too.
+      if (wave.pulse?.openWhenLow) conductance(plus, minus, 1 / Math.max(ohms, LINK_OHMS), place);
+      else if (henries > 0 || ohms < CONDUCTANCE_FROM_OHMS) branch(plus, minus, place, ohms, henries);
       else conductance(plus, minus, 1 / ohms, place);
     },
     inductance: (a, b, henries, ohms) => branch(a, b, -1, ohms, henries),
@@ -209,14 +224,8 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
       curves.push(made);
       shunts.push(made);
     },
-    capacitance: (a, b, farads, ohms, initialVolts) => {
-      elements.initialVolts.push(initialVolts);
-      elements.capacitorRefs.push(ref);
-      const made = new Capacitance(unknowns[a], unknowns[b], slots[a], slots[b]);
-      made.farads = farads;
-      made.ohms = ohms;
-      capacitances.push(made);
-    },
+    capacitance: (a, b, farads, ohms, initialVolts) => store(a, b, farads, ohms, initialVolts, false),
+    stray: (a, b, farads) => store(a, b, farads, 0, 0, true),
     block: (terminals, law) => {
       const free = terminals.length - 1;
       blocks.push({

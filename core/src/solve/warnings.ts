@@ -19,6 +19,19 @@ const CODES: Readonly<Record<RatingKind, { readonly code: WarningCode; readonly 
   celsius: { code: 'over-rated-celsius', unit: 'celsius' },
 };
 
+/** It rests at the point that is given, and would go on oscillating were it once made to. */
+export function mayOscillateWarning({ parts }: Circuit, seconds: number): SolutionWarning {
+  const ref = parts.find(({ kind }) => kind === 'bjt' || kind === 'mosfet')?.ref ?? '';
+  const hertz = 1 / seconds;
+  return {
+    ref,
+    code: 'may-oscillate',
+    text: `${ref}: it may also oscillate, at ${formatEngineering(hertz, 'hertz').text}.`,
+    value: hertz,
+    limit: 0,
+  };
+}
+
 /** Where a part is driven over what its maker says it takes. An LED's ratings are those of one chip. */
 export function warningsOf(circuit: Circuit, solved: SolvedFigures): readonly SolutionWarning[] {
   return circuit.parts.flatMap((part) => {

@@ -38,11 +38,12 @@ export const bjt: DeviceDefinition<'bjt', typeof schema> = {
   pins: ['collector', 'base', 'emitter'],
   polar: true,
   schema,
-  expand: (part, build, { celsius }) => {
+  expand: (part, build, { celsius, junctionFarads }) => {
     const { polarity, reverseBeta, ...values } = { ...DEFAULTS, ...part };
     const beta = Math.max(LEAST_BETA, values.beta);
     const saturationAmps = Math.max(LEAST_SATURATION_AMPS, values.saturationAmps);
     const thermalVolts = K_OVER_Q * (celsius + 273.15);
+    if (junctionFarads) for (const pin of [0, 2]) build.stray(1, pin, junctionFarads);
     build.block([0, 1, 2], transportLaw(polarity === 'npn' ? 1 : -1, beta, reverseBeta, saturationAmps, thermalVolts));
   },
   value: ({ polarity }) => polarity,

@@ -32,6 +32,7 @@ export const mosfet: DeviceDefinition<'mosfet', typeof schema> = {
   schema,
   expand: (part, build, surroundings) => {
     const sign = part.polarity === 'n' ? 1 : -1;
+    if (surroundings.junctionFarads) for (const pin of [0, 2]) build.stray(1, pin, surroundings.junctionFarads);
     let drain = 0;
     if (part.onOhms) {
       drain = build.inner();

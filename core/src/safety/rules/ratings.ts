@@ -48,7 +48,7 @@ function ofStress({ ref, of, figure, limit, ratio }: Stress, { circuit }: Judged
 function ofWarning({ ref, code, value, limit }: SolutionWarning, { circuit }: Judged): Finding[] {
   const part = partOf(circuit, ref);
   const isSource = part !== undefined && deviceOf(part.kind).source !== undefined;
-  if (!isSource && code !== 'over-rated-celsius') return [];
+  if (code === 'may-oscillate' || (!isSource && code !== 'over-rated-celsius')) return [];
   const ratio = value / limit;
   const of = WARNED[code];
   return [
@@ -61,7 +61,7 @@ function ofWarning({ ref, code, value, limit }: SolutionWarning, { circuit }: Ju
   ];
 }
 
-const WARNED: Readonly<Record<SolutionWarning['code'], RatingKind>> = {
+const WARNED: Readonly<Record<Exclude<SolutionWarning['code'], 'may-oscillate'>, RatingKind>> = {
   'over-rated-amps': 'amps',
   'over-rated-peak-amps': 'peak-amps',
   'over-rated-watts': 'watts',
