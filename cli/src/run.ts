@@ -12,7 +12,7 @@ const VERBS = [
   'audit FILE',
   'nets FILE',
   'estimate FILE --readings FILE',
-  'runtime FILE',
+  'runtime FILE [--from REF] [--led REF] [--until half-light, dark, cut-off]',
   'decode --text "…" [--as resistor-bands, resistor-code, capacitor-code, inductor-code, package]',
 ];
 
@@ -23,6 +23,8 @@ const OPTIONS = {
   from: { type: 'string' },
   seconds: { type: 'string' },
   readings: { type: 'string' },
+  led: { type: 'string' },
+  until: { type: 'string' },
 } as const;
 
 /**
@@ -49,7 +51,7 @@ export function run(args: readonly string[], readText: (path: string) => string)
         withFile(parsed.values.readings, readText, (readings) => estimateText(circuit, readings), 'Which readings? --readings FILE.'),
       );
     case 'runtime':
-      return withFile(file, readText, runtimeText);
+      return withFile(file, readText, (text) => runtimeText(text, parsed.values));
     case 'nets':
       return withFile(file, readText, netsText);
     case 'decode':

@@ -168,3 +168,89 @@ describe('a runtime as a document', () => {
     });
   });
 });
+
+describe('what ends a discharge', () => {
+  const capacitor = { ref: 'C1', kind: 'capacitor', pins: ['s', 'm'], farads: 0.1, initialVolts: 5 };
+  const led = { ref: 'D1', kind: 'led', pins: ['a', 'm'], colour: 'red', rated: { amps: 0.02 } };
+  const circuitOf = (...parts: object[]) => {
+    const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
+    if (!parsed.ok) throw new Error(parsed.error.message);
+    return parsed.value;
+  };
+  const runtime = (circuit: ReturnType<typeof circuitOf>, question: Parameters<typeof runtimeOf>[1]) => {
+    const found = runtimeOf(circuit, question);
+    if (!found.ok) throw new Error(found.error.message);
+    return found.value;
+  };
+
+  it('a resistor beside a feeble LED takes a capacitor down as the closed form says, to the converter’s cut-off', () => {
+    // The converter’s own LED takes a hundred-thousandth of what the resistor takes.
+    const circuit = circuitOf(
+      capacitor,
+      { ref: 'R1', kind: 'resistor', pins: ['s', 'm'], ohms: 100 },
+      {
+        ref: 'U1',
+        kind: 'converter',
+        pins: ['s', 'm', 'o', 'm'],
+        mode: 'boost',
+        outVolts: 3.3,
+        limitAmps: 0.1,
+        efficiency: 0.9,
+        minInVolts: 0.9,
+        maxInVolts: 6,
+      },
+      { ref: 'R2', kind: 'resistor', pins: ['o', 'a'], ohms: 1_000_000 },
+      led,
+    );
+    const { seconds, endedBy, joules } = runtime(circuit, { until: 'cut-off' });
+    expect(endedBy).toBe('cut-off');
+    expect(seconds / (100 * 0.1 * Math.log(5 / 0.9))).toBeCloseTo(1, 2);
+    expect(joules / ((0.1 * (5 ** 2 - 0.9 ** 2)) / 2)).toBeCloseTo(1, 2);
+  });
+
+  it('half of the light comes before the dark, and the first that happens before both where none is asked for', () => {
+    const circuit = circuitOf(capacitor, { ref: 'R1', kind: 'resistor', pins: ['s', 'a'], ohms: 100 }, led);
+    const [half, dark, first] = (['half-light', 'dark', undefined] as const).map((until) => runtime(circuit, { until }));
+    expect([half?.endedBy, dark?.endedBy, first?.endedBy]).toEqual(['half-light', 'dark', 'half-light']);
+    expect(half?.seconds).toBe(first?.seconds);
+    expect(dark?.seconds ?? 0).toBeGreaterThan(2 * (half?.seconds ?? 0));
+    const currents = (dark?.points ?? []).map(({ chipAmps }) => chipAmps / (dark?.points[0]?.chipAmps ?? 1));
+    expect(currents.at(-1)).toBeLessThan(0.01);
+    expect(currents.at(-1)).toBeGreaterThan(0.008);
+    expect((half?.points.at(-1)?.chipAmps ?? 0) / (half?.points[0]?.chipAmps ?? 1)).toBeCloseTo(0.5, 2);
+  });
+
+  it('watches the hardest driven LED, or the one that is named', () => {
+    const circuit = circuitOf(
+      capacitor,
+      { ref: 'R1', kind: 'resistor', pins: ['s', 'a'], ohms: 470 },
+      { ref: 'R2', kind: 'resistor', pins: ['s', 'b'], ohms: 100 },
+      led,
+      { ...led, ref: 'D2', pins: ['b', 'm'] },
+    );
+    expect(runtime(circuit, {}).led).toBe('D2');
+    expect(runtime(circuit, { led: 'D1' }).led).toBe('D1');
+    expect(runtimeOf(circuit, { led: 'D9' })).toMatchObject({ ok: false, error: { code: 'unknown-ref' } });
+    expect(runtimeOf(circuit, { from: 'R1' })).toMatchObject({ ok: false, error: { code: 'no-supply' } });
+  });
+
+  it('a flasher on a coin cell lasts its charge over its average current', () => {
+    const transistor = (ref: string, pins: string[]) => ({ ref, kind: 'bjt', pins, polarity: 'npn' });
+    const circuit = circuitOf(
+      { ref: 'B1', kind: 'battery', pins: ['p', 'm'], chemistry: 'lithium-coin', size: '2032' },
+      { ref: 'R1', kind: 'resistor', pins: ['p', 'c1'], ohms: 4700 },
+      { ref: 'R2', kind: 'resistor', pins: ['p', 'b2'], ohms: 47_000 },
+      { ref: 'R3', kind: 'resistor', pins: ['p', 'b1'], ohms: 47_000 },
+      { ref: 'R4', kind: 'resistor', pins: ['p', 'd'], ohms: 220 },
+      { ...led, pins: ['d', 'c2'] },
+      { ref: 'C1', kind: 'capacitor', pins: ['c1', 'b2'], farads: 1e-5 },
+      { ref: 'C2', kind: 'capacitor', pins: ['c2', 'b1'], farads: 1e-5 },
+      transistor('Q1', ['c1', 'b1', 'm']),
+      transistor('Q2', ['c2', 'b2', 'm']),
+    );
+    const { seconds, points } = runtime(circuit, { until: 'half-light' });
+    const mean = points.reduce((sum, { amps }) => sum + amps, 0) / points.length;
+    expect(points[0]?.amps).toBeLessThan(0.005);
+    expect(((seconds / 3600) * mean) / (0.22 * (1 - (points.at(-1)?.charge ?? 0)))).toBeCloseTo(1, 0);
+  }, 60_000);
+});

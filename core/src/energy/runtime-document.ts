@@ -1,8 +1,8 @@
 import { type Circuit, fail, partsOfKind, type Result, succeed, withReplacement } from '../circuit/index.ts';
-import type { BatteryPart, CapacitorPart, Part } from '../device/index.ts';
-import { lightRatio } from '../drive/index.ts';
-import { figureOf, figuresAt, solveOperatingPoint } from '../solve/index.ts';
-import { dischargeRuntime } from './runtime.ts';
+import { type CapacitorPart, isKind, type Part, ratedChipAmps } from '../device/index.ts';
+import { figureIn, solveWarmed } from '../solve/index.ts';
+import { type DischargeEnd, discharge, type Store } from './discharge.ts';
+import { batteryStore } from './runtime.ts';
 
 export interface RuntimeMoment {
   readonly seconds: number;
@@ -24,77 +24,80 @@ export interface RuntimeDocument {
   readonly from: string;
   readonly led: string;
   readonly seconds: number;
-  readonly endedBy: 'half-light' | 'cell-cut-off' | 'empty';
+  readonly endedBy: DischargeEnd;
+  /** Given at its pins until then. */
+  readonly joules: number;
   readonly points: readonly RuntimeMoment[];
 }
 
-const SECONDS_AN_HOUR = 3600;
-/** A capacitor's volts are followed in this many equal steps. */
-const STEPS = 80;
-const HALF = 0.5;
-
-/**
- * Discharges the circuit's battery, or, where it has none, its largest charged capacitor, through everything that it
- * feeds, until the first LED gives half its first light, a cell reaches its cut-off, or nothing is left.
- */
-export function runtimeOf(circuit: Circuit): Result<RuntimeDocument> {
-  const [led] = partsOfKind(circuit, 'led');
-  if (!led) return fail('unknown-ref', 'A runtime is told by an LED’s light, and this circuit has none.', 'parts');
-  const [battery] = partsOfKind(circuit, 'battery');
-  if (battery) return ofBattery(circuit, battery, led.ref);
-  const [store] = partsOfKind(circuit, 'capacitor')
-    .filter(({ initialVolts = 0 }) => initialVolts > 0)
-    .sort((a, b) => b.farads - a.farads);
-  if (!store) return fail('no-supply', 'Nothing is stored here: a runtime needs a battery, or a capacitor with initialVolts.', 'parts');
-  return ofCapacitor(circuit, store, led.ref);
+export interface RuntimeQuestion {
+  /** The battery or capacitor; left out: the battery, or else the largest charged capacitor. */
+  readonly from?: string | undefined;
+  /** The LED that is watched; left out: the hardest driven. */
+  readonly led?: string | undefined;
+  /** What ends it; left out: the first that happens. */
+  readonly until?: DischargeEnd | undefined;
 }
 
-function ofBattery(circuit: Circuit, battery: BatteryPart, led: string): Result<RuntimeDocument> {
-  const runtime = dischargeRuntime(circuit, led);
-  if (!runtime.ok) return runtime;
-  const { hours, endedBy, points } = runtime.value;
-  const cells = battery.series ?? 1;
+/** Discharges a battery or a charged capacitor of a circuit through everything that it feeds. */
+export function runtimeOf(circuit: Circuit, { from, led, until }: RuntimeQuestion = {}): Result<RuntimeDocument> {
+  if (partsOfKind(circuit, 'led').length === 0)
+    return fail('unknown-ref', 'A runtime is told by an LED’s light, and this circuit has none.', 'parts');
+  const store = storeOf(circuit, from);
+  if (!store.ok) return store;
+  const watched = watchedLed(store.value.circuitAt(1), led);
+  if (!watched.ok) return watched;
+  const done = discharge(store.value, { ledRef: watched.value, until });
+  if (!done.ok) return done;
+  const { endedBy, points } = done.value;
+  const last = points.at(-1);
   return succeed({
-    ...headOf(battery.ref, led),
-    seconds: SECONDS_AN_HOUR * hours,
+    format: 'mindful-probe.runtime',
+    version: 1,
+    from: store.value.ref,
+    led: watched.value,
+    seconds: last?.seconds ?? 0,
     endedBy,
-    points: points.map(({ hours: at, charge, cellVolts, packAmps, chipAmps, light }) => ({
-      seconds: SECONDS_AN_HOUR * at,
-      charge,
-      volts: cells * cellVolts,
-      amps: packAmps,
-      chipAmps,
-      light,
-    })),
+    joules: last?.joules ?? 0,
+    points: points.map(({ seconds, share, volts, amps, chipAmps, light }) => ({ seconds, charge: share, volts, amps, chipAmps, light })),
   });
 }
 
-/** The store as a source of its volts at each step, solved whole; time is charge over current, by the trapezoid rule. */
-function ofCapacitor(circuit: Circuit, store: CapacitorPart, led: string): Result<RuntimeDocument> {
-  const first = store.initialVolts ?? 0;
-  const step = first / STEPS;
-  const points: RuntimeMoment[] = [];
-  const finish = (endedBy: RuntimeDocument['endedBy']): Result<RuntimeDocument> =>
-    succeed({ ...headOf(store.ref, led), seconds: points.at(-1)?.seconds ?? 0, endedBy, points });
-  for (let index = 0; index < STEPS; index++) {
-    const held = first - index * step;
-    const source = { ref: store.ref, kind: 'dc', pins: store.pins, volts: held, ohms: store.ohms ?? 0 } as Part;
-    const solved = solveOperatingPoint(withReplacement(circuit, store.ref, source));
-    if (!solved.ok) return solved;
-    const figures = figuresAt(solved.value);
-    const amps = -figureOf(figures, { of: 'part', ref: store.ref, quantity: 'amps' });
-    const chipAmps = figureOf(figures, { of: 'chip', ref: led, quantity: 'amps' });
-    const last = points.at(-1);
-    if (!(amps > 0)) return last ? finish('empty') : fail('no-supply', `${store.ref} delivers no current, so it never empties.`, store.ref);
-    const seconds = last ? last.seconds + (store.farads * step) / ((amps + last.amps) / 2) : 0;
-    const light = lightRatio(chipAmps, points[0]?.chipAmps ?? chipAmps);
-    const volts = figureOf(figures, { of: 'part', ref: store.ref, quantity: 'volts' });
-    points.push({ seconds, charge: held / first, volts, amps, chipAmps, light });
-    if (light < HALF) return finish('half-light');
+function storeOf(circuit: Circuit, from: string | undefined): Result<Store> {
+  const charged = partsOfKind(circuit, 'capacitor')
+    .filter(({ initialVolts = 0 }) => initialVolts !== 0)
+    .sort((a, b) => b.farads - a.farads);
+  const part = from === undefined ? (partsOfKind(circuit, 'battery')[0] ?? charged[0]) : circuit.parts.find(({ ref }) => ref === from);
+  if (!part && from !== undefined) return fail('unknown-ref', `There is no ${from} in the circuit.`, 'from');
+  if (!part) return fail('no-supply', 'Nothing is stored here: a runtime needs a battery, or a capacitor with initialVolts.', 'parts');
+  if (isKind(part, 'battery')) {
+    const store = batteryStore(circuit, part);
+    return store ? succeed(store) : fail('no-supply', `${part.ref}: a runtime needs its chemistry.`, part.ref);
   }
-  return finish('empty');
+  if (isKind(part, 'capacitor') && part.initialVolts) return succeed(capacitorStore(circuit, part, part.initialVolts));
+  return fail('no-supply', `${part.ref} stores nothing: a runtime is that of a battery, or of a capacitor with initialVolts.`, part.ref);
 }
 
-function headOf(from: string, led: string) {
-  return { format: 'mindful-probe.runtime', version: 1, from, led } as const;
+/** A charged capacitor as a source of its volts, which fall with its charge. */
+function capacitorStore(circuit: Circuit, store: CapacitorPart, initialVolts: number): Store {
+  const { ref, pins, farads, ohms = 0 } = store;
+  return {
+    ref,
+    circuitAt: (share) => withReplacement(circuit, ref, { ref, kind: 'dc', pins, volts: share * initialVolts, ohms } as Part),
+    coulombs: (from, to) => farads * Math.abs(initialVolts) * (from - to),
+  };
+}
+
+/** The LED that was named, or the one whose chips carry the most of what they are rated for. */
+function watchedLed(circuit: Circuit, named: string | undefined): Result<string> {
+  const leds = partsOfKind(circuit, 'led');
+  if (named !== undefined && !leds.some(({ ref }) => ref === named)) return fail('unknown-ref', `There is no LED ${named}.`, 'led');
+  if (named !== undefined || leds.length === 1) return succeed(named ?? (leds[0]?.ref as string));
+  const solved = solveWarmed(circuit);
+  if (!solved.ok) return solved;
+  const driven = leds.map((led) => ({
+    ref: led.ref,
+    ratio: figureIn(solved.value.solution, { of: 'chip', ref: led.ref, quantity: 'amps' }) / ratedChipAmps(led).value,
+  }));
+  return succeed(driven.reduce((hardest, one) => (one.ratio > hardest.ratio ? one : hardest)).ref);
 }

@@ -93,6 +93,22 @@ describe('a circuit without a stable operating point', () => {
     expect(period({ baseOhms: [22_000, 47_000] })).toBeLessThan(usual);
   });
 
+  it('has figures within half a per cent of those in steps ten times finer', () => {
+    const circuit = circuitOf(...astable({ volts: 4.5, baseOhms: [33_000, 82_000] }));
+    const [usual, finer] = [solve(circuit), solve(circuit, { finer: 10 })];
+    if (!usual.ok || !finer.ok) throw new Error('no solution');
+    const figuresOf = ({ seconds, parts, leds }: Solution) => [
+      seconds ?? 0,
+      parts.V1?.amps.avg ?? 0,
+      leds.D1?.chip.amps.rms ?? 0,
+      leds.D1?.duty ?? 0,
+    ];
+    const exact = figuresOf(finer.value);
+    figuresOf(usual.value).forEach((figure, index) => {
+      expect(Math.abs(figure / (exact[index] as number) - 1)).toBeLessThan(5e-3);
+    });
+  });
+
   it('rests where the other side of a bistable holds it', () => {
     const { regime, parts } = solved(
       { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 5 },

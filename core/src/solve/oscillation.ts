@@ -2,7 +2,7 @@ import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import { type Fineness, integrate } from './integrate.ts';
 import type { OperatingPoint } from './operating-point.ts';
 import { PeriodRecorder } from './recording.ts';
-import { figureSteps, type SettledState } from './settled-state.ts';
+import type { SettledState } from './settled-state.ts';
 import { isUnstable } from './stability.ts';
 import { Stepper } from './step.ts';
 import { CircuitSystem } from './system.ts';
@@ -22,6 +22,8 @@ export interface OscillationOptions {
   readonly shouldStop?: (() => boolean) | undefined;
   /** The oscillation of a like circuit: where to begin. */
   readonly near?: SettledState | undefined;
+  /** Steps for figures are so many times finer: to check them by. */
+  readonly finer?: number | undefined;
 }
 
 /** The first span that is followed, s; each further one is twice as long. */
@@ -39,8 +41,10 @@ const ALIKE = 3e-3;
 const MOST_TURNS = 6;
 /** To have turned, a store goes at least so far to either side of its middle, as a share of its swing. */
 const TURN_SHARE = 0.2;
-/** Periods in fine steps, of which the last is the result. */
-const FINE_PERIODS = 3;
+/** For figures: periods and averages are within half a per cent of those in steps ten times finer. */
+const FIGURES: Fineness = { longest: 1 / 60, states: 1e-3, bends: 1e-2, shortest: 1 / 50 };
+/** Periods in fine steps, of which the last is the result; fewer where a like circuit was solved. */
+const [FINE_PERIODS, FINE_PERIODS_NEAR] = [3, 2];
 /** Steps shorter than this share of the period belong to the passage between two states, which only strays limit. */
 const PASSAGE_SHARE = 1e-6;
 /** A symmetrical circuit needs something to begin with: so many volts on its first store, half as many on the next. */
@@ -96,7 +100,7 @@ class Following {
     const { system, options } = this;
     const { near } = options;
     if (near?.turning !== undefined && near.state.length === system.stateCount) {
-      const settled = this.fine(near.state, near.seconds, near.turning);
+      const settled = this.fine(near.state, near.seconds, near.turning, FINE_PERIODS_NEAR);
       if (settled.ok) return settled;
     }
     let state = system.initialState.map((value, index) => (index < system.capacitorCount ? value + UNLIKE_VOLTS / 2 ** index : value));
@@ -193,19 +197,19 @@ class Following {
   }
 
   /** A few periods in the steps that figures want; the last is recorded. */
-  private fine(start: Float64Array, roughly: number, pivot: number): Result<LeftAlone> {
+  private fine(start: Float64Array, roughly: number, pivot: number, periods = FINE_PERIODS): Result<LeftAlone> {
     const { stepper, system } = this;
     const refs = system.circuit.parts.map(({ ref }) => ref).slice(0, 8);
     const lost = fail('no-convergence', `${refs.join(', ')}: its oscillation cannot be followed in fine steps.`, refs[0]);
     let state = start;
     let seconds = roughly;
     let recorder = new PeriodRecorder(system);
-    for (let period = 0; period < FINE_PERIODS; period++) {
+    for (let period = 0; period < periods; period++) {
       const back = this.timeOfReturn(state, seconds, pivot);
       if (back === undefined) return lost;
       seconds = back;
       recorder = new PeriodRecorder(system);
-      const { longestSeconds, fineness } = figureSteps(1 / seconds);
+      const { longestSeconds, fineness } = this.finely(seconds);
       const outcome = integrate(stepper, 0, seconds, state, {
         longestSeconds,
         fineness,
@@ -217,13 +221,19 @@ class Following {
       state = stepper.state.slice();
     }
     const monodromy = new Float64Array(system.stateCount ** 2);
-    const settled = { stepper, state, monodromy, seconds, recording: recorder.finish(), periods: FINE_PERIODS, turning: pivot };
+    const settled = { stepper, state, monodromy, seconds, recording: recorder.finish(), periods, turning: pivot };
     return succeed({ does: 'oscillate', settled });
+  }
+
+  private finely(period: number) {
+    const finer = this.options.finer ?? 1;
+    const fineness = { ...FIGURES, states: FIGURES.states / finer, bends: FIGURES.bends / finer };
+    return { longestSeconds: (FIGURES.longest * period) / finer, fineness };
   }
 
   /** When the telling store is where it was, on the same way, s. */
   private timeOfReturn(start: Float64Array, roughly: number, pivot: number): number | undefined {
-    const { longestSeconds, fineness } = figureSteps(1 / roughly);
+    const { longestSeconds, fineness } = this.finely(roughly);
     const wanted = start[pivot];
     let before = { time: 0, value: wanted };
     let found: number | undefined;

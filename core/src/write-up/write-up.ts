@@ -227,7 +227,12 @@ function heatLines({ readings }: Specimen, details: DriveDetails | undefined): r
 function lifeLines(details: DriveDetails | undefined): readonly string[] {
   if (!details) return [];
   const { runtime } = details;
-  const ends = { 'half-light': 'it gives half its first light', 'cell-cut-off': 'a cell is at its cut-off', empty: 'the cells are empty' };
+  const ends = {
+    'half-light': 'it gives half its first light',
+    'cut-off': 'a cell or the driver is at its cut-off',
+    dark: 'it is dark',
+    empty: 'the cells are empty',
+  };
   const hours = (value: number) => (value < 2 ? `${Math.round(60 * value)} min` : `${value.toPrecision(2)} h`);
   return runtime
     ? [

@@ -18,7 +18,8 @@ import { RuntimeChart } from './runtime-chart.tsx';
 
 const ENDS = {
   'half-light': 'it gives half its first light',
-  'cell-cut-off': 'a cell is at its cut-off',
+  'cut-off': 'a cell or the driver is at its cut-off',
+  dark: 'it is dark',
   empty: 'the cells are empty',
 } as const;
 
