@@ -38,7 +38,11 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   const said = rest.map((word) => KIND_WORDS.get(word.toLowerCase())).find((found) => found !== undefined);
   // A correction that does not say the kind is of the same: mains is not made a battery by its volts alone.
   const same = correcting && present?.kind === 'part' ? present.part.kind : undefined;
-  const kind = said ?? same ?? (letter === 'V' && rest.some((word) => /\dhz$/i.test(word)) ? 'ac' : KIND_OF_LETTER.get(letter));
+  const kind =
+    said ??
+    same ??
+    kindOfMark(rest, context) ??
+    (letter === 'V' && rest.some((word) => /\dhz$/i.test(word)) ? 'ac' : KIND_OF_LETTER.get(letter));
   if (!kind)
     return unread(
       `${ref}: which kind of part? ${[...KIND_OF_LETTER].map(([own, of]) => `${own} ${deviceOf(of).name}`).join(', ')}; or say it, as “bridge”, “diode”, “ac”.`,
@@ -145,6 +149,14 @@ function markedWords(kind: PartKind, words: readonly string[], { marks }: BenchC
 }
 
 const COUNTS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'four' };
+
+/** What a mark in the table is, where the line says nothing else: a step-up chip is no sink, though both have a U. */
+function kindOfMark(words: readonly string[], { marks }: BenchContext): PartKind | undefined {
+  const at = words.findIndex((word) => word.toLowerCase() === 'mark');
+  const [found] = at === -1 ? [] : findMarks(words[at + 1] ?? '', marks, words[at + 2]);
+  const kind = KIND_WORDS.get(found?.mark.enters?.split(' ')[0] ?? '');
+  return kind !== undefined && deviceOf(kind).typed?.lookedUp ? kind : undefined;
+}
 
 /** A pin that is not there, with those that are. */
 function noSuchPin(terminal: string, { specimen }: BenchContext): string {

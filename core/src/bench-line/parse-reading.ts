@@ -38,6 +38,8 @@ export function parseReading(words: readonly string[], context: BenchContext): B
   const figures: ReadingFigure[] = [];
   const condition: Condition = {};
   const rest = words.slice(placed.used);
+  // A net may have a name like a ref: where it goes says that a part is meant.
+  if (place.at === 'nets' && rest.some((word) => word.toLowerCase() === 'on')) return undefined;
   if (rest.length === 0) return place.at === 'surface' ? unread(`${words[0]}: and how warm? As “${words[0]} 61c after 20min”.`) : undefined;
   let ripple = false;
   for (let index = 0; index < rest.length; index++) {

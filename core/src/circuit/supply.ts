@@ -22,9 +22,12 @@ export function alternatingSource(
   return undefined;
 }
 
-/** Whether any source is not steady: its circuit has no operating point, but a period. */
+/** Whether any source is not steady, or a part goes on and off by itself: its circuit has no operating point, but a period. */
 export function changesInTime(circuit: Circuit): boolean {
-  return circuit.parts.some(({ kind }) => deviceOf(kind).source?.hertz);
+  return circuit.parts.some((part) => {
+    const { source, blinksAt } = deviceOf(part.kind);
+    return source?.hertz !== undefined || blinksAt?.(part) !== undefined;
+  });
 }
 
 /** The parts of one kind, in the order of the list. */

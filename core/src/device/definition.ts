@@ -27,6 +27,8 @@ export interface DeviceDefinition<Kind extends string, Schema extends z.ZodType>
   /** How it is entered on the bench line; left out where it cannot be. */
   readonly typed?: TypedGrammar;
 
+  /** How often it goes on and off by itself, Hz, where it does: its circuit has no operating point, but a period. */
+  blinksAt?(part: z.infer<Schema>): number | undefined;
   /** Of a kind that delivers power. */
   readonly source?: SourceFacts<z.infer<Schema>>;
   /** Of a kind that stands for several alike chips: their figures are those of one. */

@@ -21,6 +21,7 @@ const PLAIN: Readonly<Record<PartKind, Readonly<Record<string, unknown>>>> = {
   converter: { mode: 'buck', outVolts: 5, limitAmps: 1, efficiency: 0.8, minInVolts: 6, maxInVolts: 24 },
   thermistor: { ohms: 10, beta: 3000, kelvinPerWatt: 50 },
   varistor: { volts: 470 },
+  photoresistor: { ohms: 20_000 },
   pulse: { volts: 5, hertz: 100, duty: 0.25, ohms: 10 },
 };
 

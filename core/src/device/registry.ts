@@ -12,6 +12,7 @@ import { fuse } from './fuse/definition.ts';
 import { inductor } from './inductor/definition.ts';
 import { led } from './led/definition.ts';
 import { mosfet } from './mosfet/definition.ts';
+import { photoresistor } from './photoresistor/definition.ts';
 import { pulse } from './pulse/definition.ts';
 import { resistor } from './resistor/definition.ts';
 import { sink } from './sink/definition.ts';
@@ -41,6 +42,7 @@ const DEVICES = [
   thermistor,
   varistor,
   pulse,
+  photoresistor,
 ] as const;
 
 type Schemas<T extends readonly { readonly schema: unknown }[]> = { -readonly [I in keyof T]: T[I]['schema'] };

@@ -101,7 +101,7 @@ class Following {
     const { near } = options;
     if (near?.turning !== undefined && near.state.length === system.stateCount) {
       const settled = this.fine(near.state, near.seconds, near.turning, FINE_PERIODS_NEAR);
-      if (settled.ok) return settled;
+      if (settled.ok || settled.error.code === 'stopped') return settled;
     }
     let state = system.initialState.map((value, index) => (index < system.capacitorCount ? value + UNLIKE_VOLTS / 2 ** index : value));
     let from = 0;
@@ -118,7 +118,7 @@ class Following {
           this.states.push(now.slice());
         },
       });
-      if (outcome === 'stopped') return fail('stopped', 'Stopped before it settled.');
+      if (outcome === 'stopped') return STOPPED;
       if (outcome !== 'done') break;
       from += span;
       state = this.stepper.state.slice();
@@ -201,25 +201,21 @@ class Following {
     const { stepper, system } = this;
     const refs = system.circuit.parts.map(({ ref }) => ref).slice(0, 8);
     const lost = fail('no-convergence', `${refs.join(', ')}: its oscillation cannot be followed in fine steps.`, refs[0]);
-    let state = start;
-    let seconds = roughly;
-    let recorder = new PeriodRecorder(system);
-    for (let period = 0; period < periods; period++) {
-      const back = this.timeOfReturn(state, seconds, pivot);
-      if (back === undefined) return lost;
-      seconds = back;
-      recorder = new PeriodRecorder(system);
-      const { longestSeconds, fineness } = this.finely(seconds);
-      const outcome = integrate(stepper, 0, seconds, state, {
-        longestSeconds,
-        fineness,
-        shouldStop: this.options.shouldStop,
-        onBeginning: recorder.begin,
-        onStep: leavingOutPassages(recorder, PASSAGE_SHARE * seconds, seconds),
-      });
-      if (outcome !== 'done') return lost;
-      state = stepper.state.slice();
+    let back: Return = { seconds: roughly, state: start };
+    for (let period = 1; period < periods; period++) {
+      const next = this.returnFrom(back.state, back.seconds, pivot);
+      if (!next) return this.options.shouldStop?.() ? STOPPED : lost;
+      back = next;
     }
+    const { seconds, state } = back;
+    const recorder = new PeriodRecorder(system);
+    const outcome = integrate(stepper, 0, seconds, state, {
+      ...this.finely(seconds),
+      shouldStop: this.options.shouldStop,
+      onBeginning: recorder.begin,
+      onStep: leavingOutPassages(recorder, PASSAGE_SHARE * seconds, seconds),
+    });
+    if (outcome !== 'done') return outcome === 'stopped' ? STOPPED : lost;
     const monodromy = new Float64Array(system.stateCount ** 2);
     const settled = { stepper, state, monodromy, seconds, recording: recorder.finish(), periods, turning: pivot };
     return succeed({ does: 'oscillate', settled });
@@ -231,27 +227,37 @@ class Following {
     return { longestSeconds: (FIGURES.longest * period) / finer, fineness };
   }
 
-  /** When the telling store is where it was, on the same way, s. */
-  private timeOfReturn(start: Float64Array, roughly: number, pivot: number): number | undefined {
-    const { longestSeconds, fineness } = this.finely(roughly);
+  /** The time until the telling store is where it was, on the same way, and the state just after it. */
+  private returnFrom(start: Float64Array, roughly: number, pivot: number): Return | undefined {
     const wanted = start[pivot];
     let before = { time: 0, value: wanted };
-    let found: number | undefined;
-    const outcome = integrate(this.stepper, 0, 1.3 * roughly, start, {
-      longestSeconds,
-      fineness,
+    let found: Return | undefined;
+    integrate(this.stepper, 0, LONGEST_RETURN * roughly, start, {
+      ...this.finely(roughly),
       // Once it is back there is nothing more to follow.
       shouldStop: () => found !== undefined || this.options.shouldStop?.() === true,
       onStep: ({ end, state }) => {
         const value = state[pivot];
-        if (found === undefined && end.time > 0.5 * roughly && before.value < wanted && value >= wanted)
-          found = before.time + ((wanted - before.value) / (value - before.value)) * (end.time - before.time);
+        if (!found && end.time > 0.5 * roughly && before.value < wanted && value >= wanted) {
+          const seconds = before.time + ((wanted - before.value) / (value - before.value)) * (end.time - before.time);
+          found = { seconds, state: state.slice() };
+        }
         before = { time: end.time, value };
       },
     });
-    return outcome === 'done' || found !== undefined ? found : undefined;
+    return found;
   }
 }
+
+/** A store is back where it was. */
+interface Return {
+  readonly seconds: number;
+  readonly state: Float64Array;
+}
+
+/** A like circuit may take so many times as long. */
+const LONGEST_RETURN = 1.3;
+const STOPPED = fail('stopped', 'Stopped before it settled.');
 
 function moves({ low, high }: { readonly low: number; readonly high: number }): boolean {
   return high - low > Math.max(LEAST_SWING, LEAST_SWING_SHARE * Math.max(Math.abs(low), Math.abs(high)));

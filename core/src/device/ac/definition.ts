@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { formatEngineering, readFigures } from '../../quantity/index.ts';
 import { SOURCE_OHMS_SHARE } from '../dc/definition.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { readLoaded } from '../loaded.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
 import { CIRCLE, leads } from '../symbol.ts';
@@ -31,7 +32,12 @@ export const ac: DeviceDefinition<'ac', typeof schema> = {
   },
   value: ({ voltsRms, hertz }) => `${formatEngineering(voltsRms, 'volts').text} ${formatEngineering(hertz, 'hertz').text}`,
   symbol: [leads(13), CIRCLE, { d: 'M-8 0C-5 -8 -3 -8 0 0S5 8 8 0', fill: 'none' }],
-  typed: { words: ['ac', 'mains'], example: 'V1 ac 230v 50hz', read },
+  typed: {
+    words: ['ac', 'mains', 'crank', 'generator', 'dynamo'],
+    telling: ['crank', 'generator', 'dynamo'],
+    example: 'V1 ac 230v 50hz',
+    read,
+  },
   source: {
     hertz: ({ hertz }) => hertz,
     volts: ({ voltsRms }) => voltsRms,
@@ -46,7 +52,24 @@ export const ac: DeviceDefinition<'ac', typeof schema> = {
   fails: [],
 };
 
-function read(words: readonly string[]): TypedPart | string {
+const GENERATORS: readonly string[] = ['crank', 'generator', 'dynamo'];
+
+/** `230v 50hz`, `crank 6.8v 40hz`; `crank 40hz 6.8v 3.1v @ 22r`: with nothing on it, then with a resistor across it. */
+function read(all: readonly string[]): TypedPart | string {
+  const note = all.find((word) => GENERATORS.includes(word.toLowerCase()))?.toLowerCase();
+  const words = all.filter((word) => word.toLowerCase() !== note);
+  const loaded = readLoaded(words, 'ohms');
+  if (typeof loaded === 'string') return loaded;
+  if (loaded) {
+    const { openVolts, loadedVolts, load, others } = loaded;
+    const rest = readFigures(others, { hertz: 'hertz' });
+    if (typeof rest === 'string') return rest;
+    if (rest.hertz === undefined) return 'how often it turns its polarity, as “40hz”.';
+    return {
+      fields: { voltsRms: openVolts, hertz: rest.hertz, ohms: load * (openVolts / loadedVolts - 1), ...(note !== undefined && { note }) },
+      why: `${openVolts} V with nothing on it, ${loadedVolts} V on ${load} Ω; its winding is taken as a resistance`,
+    };
+  }
   const figures = readFigures(words, { volts: 'volts', hertz: 'hertz', ohms: 'ohms' });
   if (typeof figures === 'string') return figures;
   const { volts, hertz, ohms } = figures;
@@ -55,6 +78,7 @@ function read(words: readonly string[]): TypedPart | string {
     voltsRms: volts,
     hertz,
     ...(ohms !== undefined && { ohms }),
+    ...(note !== undefined && { note }),
   };
   return { fields };
 }

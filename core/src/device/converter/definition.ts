@@ -5,6 +5,7 @@ import { fourPins, partBase } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
 import { BOX } from '../symbol.ts';
 import { averagedLaw } from './law.ts';
+import { MODE_WORDS, readConverter } from './typed.ts';
 
 const schema = z
   .strictObject({
@@ -33,6 +34,14 @@ export const converter: DeviceDefinition<'converter', typeof schema> = {
   value: ({ mode, outVolts, limitAmps }) =>
     `${mode}, ${formatEngineering(outVolts, 'volts').text}, ${formatEngineering(limitAmps, 'amps').text}`,
   symbol: BOX,
+  typed: {
+    words: ['converter', ...MODE_WORDS],
+    telling: MODE_WORDS,
+    example: 'U1 boost 3.3v limit 30ma 85% in 0.9v on P M O M',
+    ownPercent: true,
+    lookedUp: true,
+    read: readConverter,
+  },
   drives: [2],
   possible: () => ({ efficiency: [0, 1] }),
   toleranced: () => ({ field: 'outVolts', usual: 0.04 }),

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { formatEngineering, readFigure, readFigures } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { steadyWave } from '../law.ts';
+import { readLoaded } from '../loaded.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
 import { CIRCLE, leads } from '../symbol.ts';
@@ -27,7 +28,7 @@ export const dc: DeviceDefinition<'dc', typeof schema> = {
   expand: (part, build) => build.source(0, 1, steadyWave(part.volts), part.ohms ?? 0, 0),
   value: ({ volts, note }) => `${formatEngineering(volts, 'volts').text}${note ? ` ${note}` : ''}`,
   symbol: [leads(13), CIRCLE, { d: 'M-7 -3V3M-10 0H-4M4 0H10', fill: 'none' }],
-  typed: { letter: 'V', words: ['dc', 'supply'], example: 'V1 5v usb', read },
+  typed: { letter: 'V', words: ['dc', 'supply', 'adapter'], telling: ['adapter'], example: 'V1 5v usb', read },
   source: {
     volts: ({ volts }) => volts,
     isIdeal: ({ ohms = 0 }) => ohms === 0,
@@ -41,7 +42,21 @@ export const dc: DeviceDefinition<'dc', typeof schema> = {
   fails: [],
 };
 
+/**
+ * `5v usb`, `adapter 5v 1a`; `adapter 13.4v 11.6v @ 0.9a`: with nothing on it and loaded, whose difference over the current is
+ * its resistance.
+ */
 function read(words: readonly string[]): TypedPart | string {
+  const loaded = readLoaded(words, 'amps');
+  if (typeof loaded === 'string') return loaded;
+  if (loaded) {
+    const { openVolts, loadedVolts, load, others } = loaded;
+    const note = others.join(' ');
+    return {
+      fields: { volts: openVolts, ohms: (openVolts - loadedVolts) / load, ...(note !== '' && { note }) },
+      why: `${openVolts} V with nothing on it, ${loadedVolts} V at ${load} A`,
+    };
+  }
   const isFigure = (word: string) => readFigure(word) !== undefined;
   const figures = readFigures(words.filter(isFigure), { volts: 'volts', ohms: 'ohms', amps: 'amps' });
   if (typeof figures === 'string') return figures;

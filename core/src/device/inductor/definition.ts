@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { decodeMarking } from '../../marking/index.ts';
-import { formatEngineering, readFigures } from '../../quantity/index.ts';
+import { formatEngineering, readFigure, readFigures } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
@@ -33,7 +33,17 @@ export const inductor: DeviceDefinition<'inductor', typeof schema> = {
   fails: ['open'],
 };
 
+/** A coil that moves something has a few milliseconds, s: half or twice as much. */
+const USUAL_COIL_SECONDS = 3e-3;
+
+/** `470uH`, `mark 471 0.5r`; of a coil that moves something `92r` alone. */
 function read(words: readonly string[]): TypedPart | string {
+  const alone = words.length === 1 ? readFigure(words[0] as string) : undefined;
+  if (alone && 'value' in alone && alone.unit === 'ohms' && alone.value > 0)
+    return {
+      fields: { henries: USUAL_COIL_SECONDS * alone.value, ohms: alone.value, tolerance: 1 },
+      why: `its inductance is not known, and taken for a time constant of ${1000 * USUAL_COIL_SECONDS} ms`,
+    };
   const [code = '', ...rest] = words.filter((word) => word.toLowerCase() !== 'mark');
   const first = decodeMarking(code.replace(/([pnuµm])h$/, '$1H'), 'inductor-code')[0];
   if (!first) return `“${code}” is no inductance, as “470uH” or “471”.`;

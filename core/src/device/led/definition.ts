@@ -36,6 +36,9 @@ const schema = z.strictObject({
   breakdownVolts: z.number().positive().optional(),
   breakdownOhms: z.number().positive().optional(),
   kelvinPerWatt: z.number().min(0).optional(),
+  /** Its own chip of a few lines lets it flash so often; the current is let through for a share of the time. */
+  blinkHertz: z.number().min(0.05).max(1e3).optional(),
+  blinkDuty: z.number().min(0.01).max(0.99).optional(),
   /** Light over electrical power: what is left heats the junction. 0 where nothing is known, the hottest case. */
   lightShare: z.number().min(0).max(0.9).optional(),
 });
@@ -46,6 +49,9 @@ export type LedPart = z.infer<typeof schema>;
 const VOLTS_PER_KELVIN = -0.002;
 /** Of the ohms of a curve that is given or was measured at two currents or more, relative: one standard deviation. */
 const KNOWN_OHMS_SHARE = 0.2;
+
+/** Where nobody said: sheets give a half. */
+const USUAL_BLINK_DUTY = 0.5;
 
 /** Further off its class's curve no chip of it is: the next colour's, or another number of dies. */
 const MOST_SHIFT_VOLTS = 0.6;
@@ -112,11 +118,25 @@ export const led: DeviceDefinition<'led', typeof schema> = {
   polar: true,
   schema,
   expand: (part, build, surroundings) => {
-    const { series = 1, parallel = 1 } = part;
-    build.curve(0, 1, lawOf(part, surroundings, { series, parallel }));
+    const { series = 1, parallel = 1, blinkHertz, blinkDuty = USUAL_BLINK_DUTY } = part;
+    let anode = 0;
+    if (blinkHertz !== undefined) {
+      anode = build.inner();
+      const wave = { highVolts: 0, lowVolts: 0, duty: blinkDuty, delay: 0, openWhenLow: true };
+      build.source(0, anode, { offset: 0, amplitude: 0, hertz: blinkHertz, phase: 0, pulse: wave }, 0, 0);
+    }
+    build.curve(anode, 1, lawOf(part, surroundings, { series, parallel }));
   },
-  value: ({ colour = '', series = 1, parallel = 1 }) =>
-    [colour, series > 1 ? `${series} in series` : '', parallel > 1 ? `${parallel} in parallel` : ''].filter(Boolean).join(', '),
+  blinksAt: ({ blinkHertz }) => blinkHertz,
+  value: ({ colour = '', series = 1, parallel = 1, blinkHertz }) =>
+    [
+      blinkHertz === undefined ? '' : 'flashing',
+      colour,
+      series > 1 ? `${series} in series` : '',
+      parallel > 1 ? `${parallel} in parallel` : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
   symbol: [
     leads(10),
     triangle('light'),

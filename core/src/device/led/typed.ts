@@ -4,7 +4,10 @@ import { LED_BODY_NAMES, LED_COLOUR_NAMES } from './colours.ts';
 
 type Copies = 'series' | 'parallel';
 
-/** `white 5mm 3 series 2 parallel rated 30ma 3.1v @ 20ma`, in any order. */
+/** Of one that flashes by itself, where nobody counted: between 1.5 and 2.5. */
+const USUAL_BLINK_HERTZ = 2;
+
+/** `white 5mm 3 series 2 parallel rated 30ma 3.1v @ 20ma`, `red flashing 2hz`, in any order. */
 export function readLed(words: readonly string[], count: number): TypedPart | string {
   const fields: Record<string, unknown> = {};
   const copies: Partial<Record<Copies, number>> = {};
@@ -21,7 +24,8 @@ export function readLed(words: readonly string[], count: number): TypedPart | st
       if (counted === undefined) arrangement = lower;
       else copies[lower] = counted;
       counted = undefined;
-    } else if (lower === 'rated') rated = true;
+    } else if (lower === 'flashing' || lower === 'blinking') fields.blinkHertz ??= USUAL_BLINK_HERTZ;
+    else if (lower === 'rated') rated = true;
     else if (isOneOf(LED_COLOUR_NAMES, lower)) fields.colour = lower;
     else if (isOneOf(LED_BODY_NAMES, lower)) fields.body = lower;
     else if (/^\d+x?$/.test(lower)) {
@@ -38,6 +42,7 @@ export function readLed(words: readonly string[], count: number): TypedPart | st
       if (parsed.unit === 'volts') volts = parsed.value;
       else if (parsed.unit === 'amps' && rated) fields.rated = { amps: parsed.value };
       else if (parsed.unit === 'amps') amps = parsed.value;
+      else if (parsed.unit === 'hertz' && fields.blinkHertz !== undefined) fields.blinkHertz = parsed.value;
       else return `${word} says nothing of an LED; a point is “3.1v @ 20ma”, a rating “rated 20ma”.`;
     }
   }
