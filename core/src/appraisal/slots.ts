@@ -113,7 +113,7 @@ function slotAt({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, t
 /** What all the other readings expect: by fitting without it, which bends with the laws, or, where a fit takes long, to first order. */
 function expectedByOthers({ circuit, fit, trusted, shown }: SlotModel, place: SlotPlace, { reading }: PlacedReading): Uncertain {
   const mine = trusted.find(({ id }) => id === reading.id);
-  const isQuick = fit.solution.regime === 'periodic' || place.atAmps !== undefined || place.open || place.kind === 'farads';
+  const isQuick = fit.solution.regime !== 'dc' || place.atAmps !== undefined || place.open || place.kind === 'farads';
   if (mine && isQuick) {
     const { leverage, ...expected } = fit.expectedByOthers(mine);
     if (leverage < RELIABLE_LEVERAGE) return expected;

@@ -3,6 +3,7 @@ import {
   type EarlySoak,
   earlySoaksOf,
   fittedCircuit,
+  mainSupply,
   oncePer,
   type PlacedSoak,
   soaksOf,
@@ -23,6 +24,8 @@ import {
 import { dischargeRuntime, type Runtime } from '../energy/index.ts';
 import { type LedDetails, ledDetails, lifeOfShare } from './led-details.ts';
 import { type ReadLight, readLight } from './light-details.ts';
+import { type Rhythm, rhythmsOf } from './rhythm.ts';
+import { type SourceDetails, sourceDetails } from './source-details.ts';
 import { type LeadLoss, leadLossOf, type SupplyDetails, supplyDetails, type TrackLoss, trackLossesOf } from './supply-details.ts';
 import { type DriveWave, wavesOf } from './waves.ts';
 
@@ -41,7 +44,7 @@ export interface StoreLife {
 }
 
 /** The details that are worked out one by one, each by its name on screen. */
-export type DetailName = 'supply' | 'LEDs' | 'strings' | 'light' | 'runtime' | 'leads' | 'stores' | 'waves';
+export type DetailName = 'supply' | 'LEDs' | 'strings' | 'light' | 'runtime' | 'leads' | 'stores' | 'source' | 'waves';
 
 /** Whatever of Drive takes longer than the figures themselves. */
 export interface DriveDetails {
@@ -56,6 +59,9 @@ export interface DriveDetails {
   readonly tracks: readonly TrackLoss[];
   readonly stores: readonly Discharge[];
   readonly storeLives: readonly StoreLife[];
+  readonly source?: SourceDetails;
+  /** Of LEDs that flash or are chopped, not of those that follow mains. */
+  readonly rhythms: readonly Rhythm[];
   /** One period of the settled state; empty where all is direct current. */
   readonly waves: readonly DriveWave[];
   /** What could not be worked out, and why; the rest stands. */
@@ -91,6 +97,7 @@ export const driveDetails: (analysis: Analysis) => Result<DriveDetails> = oncePe
   const hasCells = partsOfKind(circuit, 'battery').some(({ chemistry }) => chemistry !== undefined);
   const runtime = hasCells && hardest ? detail('runtime', () => dischargeRuntime(circuit, hardest.ref)) : undefined;
   if (runtime?.ok === false) failed.push({ name: 'runtime', message: runtime.error.message });
+  const source = detail('source', () => sourceDetails(circuit, fit, mainSupply(circuit), hardest?.ref));
   const light = detail('light', () => readLight(specimen, rework));
   const lead = supply && detail('leads', () => leadLossOf(specimen, supply.amps, rework));
   const strings = detail('strings', () => stringSharingOf(circuit, solution).map((shared) => withLives(shared, details)));
@@ -106,6 +113,8 @@ export const driveDetails: (analysis: Analysis) => Result<DriveDetails> = oncePe
     tracks: (supply && detail('leads', () => trackLossesOf(specimen, supply.amps, rework))) ?? [],
     stores: detail('stores', () => dischargesOf(circuit, solution)) ?? [],
     storeLives: detail('stores', () => storeLivesOf(circuit, details)) ?? [],
+    ...(source && { source }),
+    rhythms: detail('waves', () => rhythmsOf(circuit, fit, leds)) ?? [],
     waves: detail('waves', () => wavesOf(circuit, fit.warmed, hardest?.ref)) ?? [],
     failed,
   });

@@ -223,7 +223,7 @@ class BlockMaker {
   private voltsTaken(ref: string): number | undefined {
     const volts = this.solution.parts[ref]?.volts;
     // The store behind a rectifier has volts that hardly move: it takes none of the way.
-    if (this.solution.regime !== 'periodic' || !volts || !isStore(partOf(this.circuit, ref))) return undefined;
+    if (this.solution.regime === 'dc' || !volts || !isStore(partOf(this.circuit, ref))) return undefined;
     if (volts.rms < TAKES_VOLTS_SHARE * this.supplyVolts || Math.abs(volts.avg) > volts.rms / 2) return undefined;
     return volts.rms;
   }

@@ -79,7 +79,7 @@ function storeOf(circuit: Circuit, from: string | undefined): Result<Store> {
 }
 
 /** A charged capacitor as a source of its volts, which fall with its charge. */
-function capacitorStore(circuit: Circuit, store: CapacitorPart, initialVolts: number): Store {
+export function capacitorStore(circuit: Circuit, store: CapacitorPart, initialVolts: number): Store {
   const { ref, pins, farads, ohms = 0 } = store;
   return {
     ref,

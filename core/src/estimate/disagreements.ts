@@ -108,7 +108,7 @@ function tryFit(
   fit: Fit,
   freed: readonly Unknown[] = [],
 ): ReturnType<typeof fitReadings> {
-  return fitReadings(circuit, readings, { freed, ...(fit.solution.regime === 'periodic' && { steps: STEPS_IN_TIME }) });
+  return fitReadings(circuit, readings, { freed, ...(fit.solution.regime !== 'dc' && { steps: STEPS_IN_TIME }) });
 }
 
 /**

@@ -1,6 +1,6 @@
 import { type Appraisal, mainSupply } from '../appraisal/index.ts';
 import { type AlternatingTerms, recognise } from '../arrangement/index.ts';
-import { type Circuit, decomposeSeriesParallel, type Network, partOfKind } from '../circuit/index.ts';
+import { alternatingSource, type Circuit, decomposeSeriesParallel, type Network, partOfKind } from '../circuit/index.ts';
 import { isKind } from '../device/index.ts';
 import { limitWords, type Stress, stressName, stressUnit } from '../drive/index.ts';
 import { divide, formatEngineering, formatUncertain, multiply, type Uncertain } from '../quantity/index.ts';
@@ -94,7 +94,7 @@ export function suppliedSum({ circuit, solution, supplyWatts, supplyAmps }: Appr
   const { voltsRms = Number.NaN, powerFactor = null } = solution.supplies[ref] ?? {};
   const [volts, amps] = [formatEngineering(voltsRms, 'volts').text, formatEngineering(supplyAmps.value, 'amps').text];
   const weighed = formatUncertain(supplyWatts.value, 2 * supplyWatts.uncertainty, 'watts');
-  const hasFactor = solution.regime === 'periodic' && powerFactor !== null;
+  const hasFactor = alternatingSource(circuit) !== undefined && powerFactor !== null;
   return {
     title: `What ${ref} delivers`,
     lines: [
@@ -257,7 +257,7 @@ function closedFormLine({
 
 function unmeasuredLines(appraisal: Appraisal, ledRef: string): SumLine[] {
   const { solution, circuit } = appraisal;
-  if (solution.regime === 'periodic') return alternatingLines(appraisal, ledRef);
+  if (alternatingSource(circuit)) return alternatingLines(appraisal, ledRef);
   const supply = mainSupply(circuit);
   const supplyVolts = solution.parts[supply?.ref ?? '']?.volts.avg ?? Number.NaN;
   const ledVolts = solution.parts[ledRef]?.volts.avg ?? Number.NaN;

@@ -6,6 +6,7 @@ import { FaultsPanel } from './faults-panel.tsx';
 import { HeatPanel } from './heat-panel.tsx';
 import { LightPanel } from './light-panel.tsx';
 import { SharingPanel } from './sharing-panel.tsx';
+import { SourcePanel } from './source-panel.tsx';
 import { SupplyPanel } from './supply-panel.tsx';
 import { WavesPanel } from './waves-panel.tsx';
 import { WhatIfPanel } from './what-if-panel.tsx';
@@ -63,11 +64,12 @@ function tabsOf(
   faults: readonly FaultOutcome[],
 ): readonly (readonly [string, ReactNode])[] {
   return [
-    ...(details.waves.length > 0 ? [['Waves', <WavesPanel key="waves" waves={details.waves} />] as const] : []),
+    ...(details.waves.length > 0 ? [['Waves', <WavesPanel key="waves" waves={details.waves} rhythms={details.rhythms} />] as const] : []),
     ...(led ? [['Heat', <HeatPanel key="heat" led={led} soaks={details.soaks} early={details.earlySoaks} />] as const] : []),
     ...(led ? [['Light and life', <LightPanel key="light" led={led} details={details} />] as const] : []),
     ['What if', <WhatIfPanel key="what-if" appraisal={appraisal} />],
     ...(details.supply ? [['Supply', <SupplyPanel key="supply" details={details} supply={details.supply} />] as const] : []),
+    ...(details.source ? [['Source', <SourcePanel key="source" source={details.source} />] as const] : []),
     ...(faults.length > 0 ? [['One part fails', <FaultsPanel key="faults" faults={faults} />] as const] : []),
     ...(details.strings.length > 0 || details.leds.some(({ sharing, dark }) => sharing.length > 0 || dark)
       ? [['Chips together', <SharingPanel key="sharing" details={details} />] as const]

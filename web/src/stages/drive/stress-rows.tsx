@@ -63,5 +63,5 @@ export function StressRows({ appraisal, after }: { readonly appraisal: Appraisal
 /** On alternating current a chip's highest current of the period, on the same scale. */
 function peakOf({ solution }: Appraisal, { ref, of, limit }: Stress): { peak?: number } {
   const peak = solution.leds[ref]?.chip.amps.max;
-  return solution.regime === 'periodic' && of === 'chip-amps' && peak !== undefined ? { peak: peak / limit.value } : {};
+  return solution.regime !== 'dc' && of === 'chip-amps' && peak !== undefined ? { peak: peak / limit.value } : {};
 }

@@ -1,6 +1,7 @@
-import { type DriveWave, formatEngineering } from '@mindful-probe/core';
+import { type DriveWave, formatEngineering, type Rhythm } from '@mindful-probe/core';
 import { type KeyboardEvent, type PointerEvent, useState } from 'react';
 import { Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts';
+import { Figure } from '../../shared/figures/figure.tsx';
 import { offerFile } from '../../shared/pictures/offer-file.ts';
 import { valueAt, wavesCsv } from './waves.ts';
 
@@ -11,7 +12,7 @@ const RIGHT = 12;
 const STEPS = 100;
 
 /** One period, a strip a wave, all under one cursor that pointer and arrow keys move. */
-export function WavesPanel({ waves }: { readonly waves: readonly DriveWave[] }) {
+export function WavesPanel({ waves, rhythms }: { readonly waves: readonly DriveWave[]; readonly rhythms: readonly Rhythm[] }) {
   const [share, setShare] = useState(0.25);
   const seconds = waves[0]?.wave.seconds.at(-1) ?? 0;
   const at = share * seconds;
@@ -31,6 +32,13 @@ export function WavesPanel({ waves }: { readonly waves: readonly DriveWave[] }) 
   const said = waves.map((wave) => `${wave.name} ${formatEngineering(valueAt(wave.wave, at), wave.unit).text}`);
   return (
     <>
+      {rhythms.map(({ ref, hertz, duty, averageAmps, peakAmps }) => (
+        <p key={ref} className="mb-2">
+          {ref} comes and goes with <Figure value={hertz} unit="hertz" className="font-[650]" />, and is on for{' '}
+          <Figure value={100 * duty} unit="percent" /> of the time: a chip has{' '}
+          <Figure value={averageAmps} unit="amps" className="font-[650]" /> on average, <Figure value={peakAmps} unit="amps" /> at its peak.
+        </p>
+      ))}
       <div className="max-w-full overflow-x-auto">
         <div
           role="slider"

@@ -1,0 +1,124 @@
+import { type Circuit, partsOfKind, withFields, withReplacement } from '../circuit/index.ts';
+import { type BatteryPart, CELLS, CHEMISTRIES, cellSize, deviceOf, isKind, type Part, ratedChipAmps } from '../device/index.ts';
+import { figureIn, type Solution, type SolveOptions, solve } from '../solve/index.ts';
+import { dischargeRuntime } from './runtime.ts';
+
+/** What changes of a source; words for it are made from this alone. */
+export type SourceChange =
+  | { readonly is: 'as-found' }
+  | { readonly is: 'charge'; readonly left: number }
+  | { readonly is: 'chemistry'; readonly chemistry: string }
+  | { readonly is: 'rewired'; readonly series: number; readonly parallel: number }
+  | { readonly is: 'volts'; readonly volts: number }
+  | { readonly is: 'speed'; readonly times: number }
+  | { readonly is: 'diodes'; readonly type: 'silicon' | 'schottky' };
+
+/** What the gadget does on another source, or on this one in another state. */
+export interface OtherSource {
+  readonly change: SourceChange;
+  /** At the source's terminals: rms where it alternates, else averages. */
+  readonly volts: number;
+  readonly amps: number;
+  /** Of the hardest driven LED, averages. */
+  readonly led: { readonly ref: string; readonly chipAmps: number; readonly ofRated: number };
+  /** On one set of cells, to the end that comes first; of what lights, and draws a steady current. */
+  readonly hours?: number;
+}
+
+/** Charges that tell how a set of cells goes down: fresh, half-way, nearly empty. */
+const CHARGES = [1, 0.5, 0.1];
+/** Of its rating: what has less is dark. */
+const DARK = 0.005;
+/** Of a turned generator, of its speed as read. */
+const SPEEDS = [0.5, 0.75, 1, 1.5, 2];
+/** Of a supply that is not regulated: a tenth less, as read, a lead battery at rest (12.7 V for 12) and while it charges (14.4 V). */
+const SHARES = [0.9, 1, 12.7 / 12, 14.4 / 12];
+
+/**
+ * A circuit on other sources: cells at other charges, of other chemistries of the same size and wired otherwise; a supply
+ * with other volts; a generator at other speeds and behind other diodes.
+ *
+ * @param ref of the source
+ * @returns what can be solved, the source as found first
+ */
+export function otherSources(circuit: Circuit, ref: string, options: SolveOptions = {}): readonly OtherSource[] {
+  const part = circuit.parts.find((one) => one.ref === ref);
+  if (!part) return [];
+  return changesOf(circuit, part).flatMap(([change, changed]) => {
+    const solved = solve(changed, options);
+    const led = solved.ok ? hardestIn(changed, solved.value) : undefined;
+    const supply = solved.ok ? solved.value.supplies[ref] : undefined;
+    if (!led || !supply) return [];
+    const isWhole = change.is === 'chemistry' || change.is === 'rewired' || change.is === 'as-found';
+    const isSteady = solved.ok && solved.value.regime === 'dc' && led.ofRated > DARK;
+    const runtime = isKind(part, 'battery') && isWhole && isSteady ? dischargeRuntime(changed, led.ref, options) : undefined;
+    const amps = isKind(part, 'ac') || !solved.ok ? supply.ampsRms : -(solved.value.parts[ref]?.amps.avg ?? 0);
+    return [{ change, volts: supply.voltsRms, amps, led, ...(runtime?.ok && { hours: runtime.value.hours }) }];
+  });
+}
+
+function changesOf(circuit: Circuit, part: Part): readonly (readonly [SourceChange, Circuit])[] {
+  const asFound = [{ is: 'as-found' }, circuit] as const;
+  if (isKind(part, 'battery')) return [asFound, ...cellChanges(circuit, part)];
+  const { source } = deviceOf(part.kind);
+  if (isKind(part, 'ac')) return [asFound, ...speedChanges(circuit, part), ...diodeChanges(circuit)];
+  if (!isKind(part, 'dc') || !source) return [asFound];
+  return [
+    asFound,
+    ...SHARES.filter((share) => share !== 1).map(
+      (share) =>
+        [{ is: 'volts', volts: part.volts * share }, withReplacement(circuit, part.ref, source.scaled?.(part, share) ?? part)] as const,
+    ),
+  ];
+}
+
+function cellChanges(circuit: Circuit, part: BatteryPart): readonly (readonly [SourceChange, Circuit])[] {
+  const { ref, chemistry, size, series = 1, parallel = 1 } = part;
+  // What was measured of one cell says nothing of another.
+  const { openVolts: _, cellOhms: __, ampHours: ___, ...bare } = part;
+  const charges = chemistry
+    ? CHARGES.map(
+        (left) => [{ is: 'charge', left }, withReplacement(circuit, ref, { ...part, openVolts: undefined, charge: left } as Part)] as const,
+      )
+    : [];
+  const known = chemistry && (cellSize(chemistry, size) ?? CELLS[chemistry].usualSize);
+  const others = CHEMISTRIES.filter((one) => one !== chemistry && known !== undefined && cellSize(one, known) !== undefined).map(
+    (one) => [{ is: 'chemistry', chemistry: one }, withReplacement(circuit, ref, { ...bare, chemistry: one, charge: 1 } as Part)] as const,
+  );
+  const rewired =
+    series > 1 && parallel === 1
+      ? [
+          [
+            { is: 'rewired', series: 1, parallel: series },
+            withReplacement(circuit, ref, { ...part, series: 1, parallel: series } as Part),
+          ] as const,
+        ]
+      : [];
+  return [...charges, ...others, ...rewired];
+}
+
+/** Volts and frequency follow the speed; the winding stays. */
+function speedChanges(
+  circuit: Circuit,
+  { ref, voltsRms, hertz }: Extract<Part, { kind: 'ac' }>,
+): readonly (readonly [SourceChange, Circuit])[] {
+  return SPEEDS.filter((times) => times !== 1).map(
+    (times) => [{ is: 'speed', times }, withFields(circuit, ref, { voltsRms: times * voltsRms, hertz: times * hertz })] as const,
+  );
+}
+
+function diodeChanges(circuit: Circuit): readonly (readonly [SourceChange, Circuit])[] {
+  const rectifiers = [...partsOfKind(circuit, 'bridge'), ...partsOfKind(circuit, 'diode')].filter(({ model }) => model === undefined);
+  if (rectifiers.length === 0) return [];
+  return (['silicon', 'schottky'] as const)
+    .filter((type) => rectifiers.some((one) => (one.type ?? 'silicon') !== type))
+    .map((type) => [{ is: 'diodes', type }, rectifiers.reduce((changed, { ref }) => withFields(changed, ref, { type }), circuit)] as const);
+}
+
+function hardestIn(circuit: Circuit, solution: Solution): OtherSource['led'] | undefined {
+  const driven = partsOfKind(circuit, 'led').map((led) => {
+    const chipAmps = figureIn(solution, { of: 'chip', ref: led.ref, quantity: 'amps' });
+    return { ref: led.ref, chipAmps, ofRated: chipAmps / ratedChipAmps(led).value };
+  });
+  return driven.sort((a, b) => b.ofRated - a.ofRated)[0];
+}
