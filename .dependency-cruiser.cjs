@@ -17,6 +17,7 @@ const CORE = [
   'simulated',
   'drive',
   'energy',
+  'slide-rules',
   'claim',
   'in-line',
   'caution',

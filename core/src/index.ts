@@ -21,6 +21,7 @@ export * from './quantity/index.ts';
 export * from './rework/index.ts';
 export * from './safety/index.ts';
 export * from './simulated/index.ts';
+export * from './slide-rules/index.ts';
 export * from './solve/index.ts';
 export * from './summary/index.ts';
 export * from './tape/index.ts';

@@ -26,7 +26,7 @@ export interface Runtime {
 /** Cells of one kind and size differ by about a third in what they hold, at about 95 %: a class figure, as those of the cells are. */
 export const CAPACITY_SPREAD = 1 / 3;
 
-export const SECONDS_AN_HOUR = 3600;
+const SECONDS_AN_HOUR = 3600;
 
 /**
  * Discharges the circuit's battery from full through everything it feeds, until the watched LED gives half its first

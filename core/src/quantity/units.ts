@@ -39,7 +39,7 @@ export const UNITS: Readonly<Record<Unit, UnitDefinition>> = {
   farads: { symbol: 'F', typed: ['f', 'farad', 'farads'], prefixed: true },
   henries: { symbol: 'H', typed: ['henry', 'henries'], prefixed: true },
   hertz: { symbol: 'Hz', typed: ['hz'], prefixed: true },
-  joules: { symbol: 'J', typed: ['joule', 'joules'], prefixed: true },
+  joules: { symbol: 'J', typed: ['j', 'joule', 'joules'], prefixed: true },
   seconds: { symbol: 's', typed: ['s', 'sec'], prefixed: true },
   celsius: { symbol: '°C', typed: ['c', '°c'], prefixed: false },
   kelvin: { symbol: 'K', typed: [], prefixed: false },

@@ -28,7 +28,7 @@ const DARK_LUX = 0.01;
 const USUAL_LUX = 100;
 
 /** Its ohms in the light that falls on it. */
-export function photoresistorOhms({ ohms, gamma = USUAL_GAMMA, lux = USUAL_LUX }: PhotoresistorPart): number {
+function photoresistorOhms({ ohms, gamma = USUAL_GAMMA, lux = USUAL_LUX }: PhotoresistorPart): number {
   return ohms * (Math.max(lux, DARK_LUX) / STATED_LUX) ** -gamma;
 }
 
