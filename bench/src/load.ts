@@ -45,7 +45,13 @@ export async function measureLoad(specimens: number, each: number): Promise<Load
     const started = await timed(() => startServer({ place: { folder }, port: 0 }));
     const { url } = started.value;
     const append = (name: string, clients: number, onTheirOwn: boolean, streams = 0) =>
-      ({ url, clients, each: clients === 1 ? APPENDS : each, streams, work: { kind: 'append', name: `load-${name}`, onTheirOwn } }) as const;
+      ({
+        url,
+        clients,
+        each: clients === 1 ? APPENDS : each,
+        streams,
+        work: { kind: 'append', name: `load-${name}`, onTheirOwn },
+      }) as const;
     const look = (path: string) => ({ url, clients: 1, each: ASKS, streams: 0, work: { kind: 'read', path } }) as const;
     const times = [
       await timesOf('append, one client', append('one', 1, false)),

@@ -1,12 +1,26 @@
 import { barnLantern } from './scripts/barn-lantern.ts';
 import { bicycleRearLight } from './scripts/bicycle-rear-light.ts';
 import { bookClipReworked } from './scripts/book-clip-reworked.ts';
+import { crankTorch } from './scripts/crank-torch.ts';
 import { growPanel } from './scripts/grow-panel.ts';
 import { mirrorBar } from './scripts/mirror-bar.ts';
+import { pathMarker } from './scripts/path-marker.ts';
 import { threeCellHeadlamp } from './scripts/three-cell-headlamp.ts';
+import { treeOrnament } from './scripts/tree-ornament.ts';
 import { usbBookClip } from './scripts/usb-book-clip.ts';
 
 export { playScript } from './bench-script.ts';
 
 /** The demo shelf: what came to the repair mornings of the Larkhithe library this spring. */
-export const DEMO_SCRIPTS = [usbBookClip, threeCellHeadlamp, bicycleRearLight, barnLantern, bookClipReworked, mirrorBar, growPanel];
+export const DEMO_SCRIPTS = [
+  usbBookClip,
+  threeCellHeadlamp,
+  bicycleRearLight,
+  barnLantern,
+  bookClipReworked,
+  mirrorBar,
+  growPanel,
+  crankTorch,
+  treeOrnament,
+  pathMarker,
+];

@@ -122,6 +122,8 @@ function expectedByOthers({ circuit, fit, trusted, shown }: SlotModel, place: Sl
     // What both readings of a source say of its ohms stays: one of them alone says nothing.
     withSourceOhms(circuit, trusted),
     trusted.filter(({ id }) => id !== reading.id),
+    // Each slope of an oscillation takes a solution of its own: one step leads nearly all the way.
+    fit.solution.regime === 'oscillating' ? { steps: 1 } : {},
   );
   return expectedAt(others.ok ? others.value : fit, place, shown);
 }

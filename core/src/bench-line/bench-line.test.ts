@@ -52,6 +52,8 @@ describe('claims, senses and pictures', () => {
     ['claim like 60w', { kind: 'claim', field: 'equivalentWatts', value: 60, source: 'listing' }],
     ['claim cri 80', { kind: 'claim', field: 'colourIndex', value: 80 }],
     ['claim length 52cm', { kind: 'claim', field: 'lengthMetres', value: 0.52 }],
+    ['claim 30 min box', { kind: 'claim', field: 'runtimeHours', value: 0.5, source: 'box' }],
+    ['claim 14 days box', { kind: 'claim', field: 'runtimeHours', value: 336 }],
     ['claim throw 200m', { kind: 'claim', field: 'throwMetres', value: 200 }],
     ['claim water IP44 box', { kind: 'claim-text', field: 'water', text: 'IP44', source: 'box' }],
     ['claim 2600mAh', { kind: 'claim', field: 'ampHours', value: 2.6 }],

@@ -36,7 +36,7 @@ const FILLERS = new Set(['usb', 'and', 'with', ',', 'at', 'ac', 'dc', 'led']);
  * behind; words that begin with a field of their own (water, marks, battery …) are kept as words.
  */
 export function claimFrom(text: string, source: ClaimSource): BenchOutcome {
-  const words = wordsOf(text.trim()).flatMap(apart);
+  const words = inHours(wordsOf(text.trim()).flatMap(apart));
   const [first = '', ...rest] = words;
   const textField = CLAIM_TEXT_FIELDS.find((field) => field === first.toLowerCase() && field !== 'listing') as ClaimTextField | undefined;
   if (textField) return claimInWords(textField, text.trim().replace(/^\S+\s*/, ''), source);
@@ -62,6 +62,23 @@ export function claimFrom(text: string, source: ClaimSource): BenchOutcome {
 function apart(word: string): readonly string[] {
   if (/^[\d.,]+\/[\d.,]+hz$/i.test(word) || /^[\d.,]+w\/m$/i.test(word)) return [word];
   return word.includes('/') && word.split('/').every((piece) => /^[\d.,]+[a-zA-Z]+$/.test(piece)) ? word.split('/') : [word];
+}
+
+/** Boxes say minutes and days; a claim of a time is in hours. */
+const HOURS: Readonly<Record<string, number>> = { min: 1 / 60, mins: 1 / 60, minutes: 1 / 60, day: 24, days: 24, nights: 12 };
+
+/** `30min`, `30 min`, `14 days` as `0.5h`, `336h`. */
+function inHours(words: readonly string[]): string[] {
+  const joined = words.flatMap((word, index) => {
+    const unit = words[index + 1]?.toLowerCase() ?? '';
+    if (/^[\d.,]+$/.test(word) && Object.hasOwn(HOURS, unit)) return [word + unit];
+    return Object.hasOwn(HOURS, word.toLowerCase()) && /^[\d.,]+$/.test(words[index - 1] ?? '') ? [] : [word];
+  });
+  return joined.map((word) => {
+    const [, figure = '', unit = ''] = /^([\d.,]+)([a-z]+)$/i.exec(word) ?? [];
+    const hours = HOURS[unit.toLowerCase()];
+    return hours === undefined ? word : `${Number((Number(figure.replace(',', '.')) * hours).toPrecision(6))}h`;
+  });
 }
 
 type Taken = { readonly outcome: BenchOutcome; readonly used: number };

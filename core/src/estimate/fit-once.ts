@@ -61,6 +61,8 @@ export interface Fit {
 }
 
 const MAX_STEPS = 30;
+/** Where every slope is noisy: a fiftieth of what one reading that is off by its uncertainty costs. */
+const [MAX_STEPS_IN_NOISE, SETTLED_IN_NOISE] = [4, 0.02];
 const SETTLED = 1e-9;
 /** Readings that are this far from the circuit, a reading, are not explained by it: the last digits of how far are not worth their time. */
 const HOPELESS_COST = 25;
@@ -145,20 +147,23 @@ class ReadingModel {
     const begun = this.stateAt(new Float64Array(this.unknowns.length));
     if (!begun.ok) return begun;
     let state = begun.value;
-    for (let step = 0; step < this.steps; step++) {
+    // An oscillation is solved anew for each slope, and its noise hides what is gained last.
+    const isNoisy = state.warmed.solution.regime === 'oscillating';
+    const settled = isNoisy ? SETTLED_IN_NOISE : SETTLED;
+    for (let step = 0; step < Math.min(this.steps, isNoisy ? MAX_STEPS_IN_NOISE : MAX_STEPS); step++) {
       const sensitive = this.sensitivitiesAt(state);
       if (!sensitive.ok) return sensitive;
       const { normal, gradient } = this.normalEquations(state, sensitive.value);
       const direction = this.stepFrom(state, normal, gradient);
       // Where the slopes promise nothing more, a search for it would be all in vain.
-      if (dot(gradient, direction) < SETTLED * (1 + state.cost)) return succeed({ state, sensitive: sensitive.value });
+      if (dot(gradient, direction) < settled * (1 + state.cost)) return succeed({ state, sensitive: sensitive.value });
       const next = this.lineSearch(state, direction);
       if (!next) return succeed({ state, sensitive: sensitive.value });
       const gain = state.cost - next.cost;
       state = next;
       // The last step moved nothing by a ten-thousandth of its uncertainty: the slopes are those of before it.
       const isHopeless = state.cost > HOPELESS_COST * (1 + this.live.length + this.alone.length);
-      if (gain < (isHopeless ? HOPELESS_GAIN : SETTLED) * (1 + next.cost)) return succeed({ state, sensitive: sensitive.value });
+      if (gain < (isHopeless ? HOPELESS_GAIN : settled) * (1 + next.cost)) return succeed({ state, sensitive: sensitive.value });
     }
     const sensitive = this.sensitivitiesAt(state);
     return sensitive.ok ? succeed({ state, sensitive: sensitive.value }) : sensitive;

@@ -3,7 +3,7 @@ import { type Asked, type SlideRule, say } from './slide-rule.ts';
 
 export const ledResistor: SlideRule = {
   title: 'Resistor for LEDs in series',
-  example: '5v 2 led 3.1v 15ma',
+  example: '12v 3 led 3.1v 15ma',
   answer(asked) {
     const [supply, chip] = asked.all('volts');
     const amps = asked.first('amps');
@@ -54,7 +54,8 @@ export const pairs: SlideRule = {
     const off = ({ ohms }: { readonly ohms: number }) => Math.abs(ohms / wanted - 1);
     const [best, next] = made.sort((a, b) => off(a) - off(b));
     if (!best) return undefined;
-    const told = (one: typeof best) => `${one.words}: ${say(one.ohms, 'ohms')}, ${(100 * (one.ohms / wanted - 1)).toFixed(1)} % off`;
+    const told = (one: typeof best) =>
+      `${one.words}: ${say(one.ohms, 'ohms')}, ${(100 * (one.ohms / wanted - 1)).toFixed(1).replace('-', '−')} % off`;
     return next ? `${told(best)}; then ${told(next)}` : told(best);
   },
 };

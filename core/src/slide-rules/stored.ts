@@ -1,4 +1,5 @@
 import { CELLS, CHEMISTRIES, type Chemistry, cellSize, typicalCell } from '../device/index.ts';
+import { formatSignificant } from '../quantity/index.ts';
 import { type Asked, type SlideRule, say } from './slide-rule.ts';
 
 interface AskedCells {
@@ -39,7 +40,7 @@ export const runtime: SlideRule = {
     const stated = asked.first('ampHours') ?? typicalCell(chemistry, size, 1).ampHours;
     const held = stated * Math.min(1, (amps / parallel / (stated / statedHours)) ** -rateExponent);
     const hours = (held * parallel) / amps;
-    return `${parallel > 1 ? `${parallel} × ` : ''}${say(held, 'ampHours')} at this current ÷ ${say(amps, 'amps')} = about ${hours < 1 ? say(hours * HOURS_SECONDS, 'seconds') : `${hours.toPrecision(2)} h`}; cells of one kind differ by a third`;
+    return `${parallel > 1 ? `${parallel} × ` : ''}${say(held, 'ampHours')} at this current ÷ ${say(amps, 'amps')} = about ${hours < 1 ? say(hours * HOURS_SECONDS, 'seconds') : `${formatSignificant(hours, 2)} h`}; cells of one kind differ by a third`;
   },
 };
 

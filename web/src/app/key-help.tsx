@@ -10,6 +10,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['t', 'fold the tape'],
   ['z', 'undo: strike the last entry'],
   ['s', 'shelf'],
+  ['g l', 'slide rules'],
   ['l', 'lamp-black or bone'],
   ['?', 'these keys'],
   ['Esc', 'back out'],
@@ -38,6 +39,9 @@ const LINES: readonly (readonly [string, string])[] = [
   ['goal D1 20ma', 'the wanted current of a chip'],
   ['correct R1 33r', 'enters a part anew'],
   ['? 5v 1 led 3.1v 15ma', 'a question; a second Enter keeps the answer'],
+  ['? runtime 3 aa alkaline 20ma', 'another slide rule; all of them behind g l'],
+  ['U1 boost 3.3v limit 30ma on P M O M', 'a converter: in plus, in minus, out plus, out minus'],
+  ['V1 crank 40hz 6.8v 3.1v @ 22r', 'a source, with nothing on it and then loaded'],
 ];
 
 const PHOTO_KEYS: readonly (readonly [string, string])[] = [

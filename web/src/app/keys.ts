@@ -6,7 +6,7 @@ import { STAGE_LIST } from '../stages/registry.ts';
 export type KeyCommand =
   | { readonly kind: 'stage'; readonly stage: Stage }
   | { readonly kind: 'neighbour'; readonly step: -1 | 1 }
-  | { readonly kind: 'bench-line' | 'bench-state' | 'tape' | 'next-probe' | 'shelf' | 'undo' | 'help' | 'theme' };
+  | { readonly kind: 'bench-line' | 'bench-state' | 'tape' | 'next-probe' | 'shelf' | 'slide-rules' | 'undo' | 'help' | 'theme' };
 
 const SINGLE: Readonly<Record<string, KeyCommand>> = {
   '/': { kind: 'bench-line' },
@@ -24,6 +24,7 @@ const SINGLE: Readonly<Record<string, KeyCommand>> = {
 /** What a key means, given whether `g` was just pressed; undefined for a key that means nothing here. */
 export function commandOf(key: string, afterG: boolean): KeyCommand | undefined {
   if (!afterG) return Object.hasOwn(SINGLE, key) ? SINGLE[key] : undefined;
+  if (key === 'l') return { kind: 'slide-rules' };
   const found = STAGE_LIST.find((definition) => definition.key === key);
   return found && { kind: 'stage', stage: found.stage };
 }

@@ -15,6 +15,11 @@ export const router = createBrowserRouter([
     ],
   },
   { path: '/marks', lazy: async () => ({ Component: (await import('../marks/marks-page.tsx')).MarksPage }), hydrateFallbackElement: <p /> },
+  {
+    path: '/slide-rules',
+    lazy: async () => ({ Component: (await import('../slide-rules/slide-rules-page.tsx')).SlideRulesPage }),
+    hydrateFallbackElement: <p />,
+  },
   { path: '/enter', lazy: async () => ({ Component: (await import('./phone/enter-page.tsx')).EnterPage }), hydrateFallbackElement: <p /> },
   { path: '*', element: <NotFoundPage /> },
 ]);

@@ -104,6 +104,8 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
         return setTapeShown((shown) => !shown);
       case 'shelf':
         return void navigate('/');
+      case 'slide-rules':
+        return void navigate('/slide-rules');
       case 'undo':
         return undo();
       case 'help':

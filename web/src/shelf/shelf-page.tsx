@@ -40,6 +40,7 @@ export function ShelfPage() {
   useKeys((command) => {
     if (command.kind === 'help') setHelpShown(true);
     if (command.kind === 'theme') toggleTheme();
+    if (command.kind === 'slide-rules') void navigate('/slide-rules');
     if (command.kind === 'next-probe' || command.kind === 'bench-line') setMaking(true);
   });
 
@@ -69,6 +70,9 @@ export function ShelfPage() {
         {waiting.length > 0 && <p className="px-3 text-12 font-[650] text-ochre">{waiting.length} waiting</p>}
         <Link to="/marks" className="flex h-full items-center border-l border-rule px-4 max-md:hidden">
           Marks
+        </Link>
+        <Link to="/slide-rules" className="flex h-full items-center border-l border-rule px-4 max-md:hidden">
+          Slide rules
         </Link>
         <button type="button" onClick={() => setHelpShown(true)} className="h-full border-l border-rule px-4">
           Keys <kbd className="key-hint">?</kbd>

@@ -1,4 +1,4 @@
-import { formatCompact, formatEngineering, formatSignificant, type OtherSource, type SourceChange } from '@mindful-probe/core';
+import { formatEngineering, formatSignificant, type OtherSource, type SourceChange } from '@mindful-probe/core';
 
 /** What is changed of the source, as a row is called. */
 export function sayChange(change: SourceChange): string {
@@ -14,7 +14,7 @@ export function sayChange(change: SourceChange): string {
     case 'volts':
       return `${formatEngineering(change.volts, 'volts').text} with nothing on it`;
     case 'speed':
-      return `Turned ${formatCompact(change.times)} times as fast`;
+      return `Turned ${change.times} times as fast`;
     case 'diodes':
       return `${change.type === 'schottky' ? 'Schottky' : 'Silicon'} diodes`;
   }

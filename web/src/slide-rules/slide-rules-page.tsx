@@ -1,0 +1,73 @@
+import { ask, SLIDE_RULES, type SlideRule } from '@mindful-probe/core';
+import { useEffect, useId, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { Brand } from '../app/brand.tsx';
+import { useKeys } from '../app/keys.ts';
+import { toggleTheme } from '../app/theme.ts';
+
+/** Computations that need no specimen: each a question that can be changed, answered with its sum as it is typed. */
+export function SlideRulesPage() {
+  const navigate = useNavigate();
+  useKeys((command) => {
+    if (command.kind === 'shelf') void navigate('/');
+    if (command.kind === 'theme') toggleTheme();
+  });
+  useEffect(() => {
+    document.title = 'Slide rules — Mindful Probe';
+  }, []);
+  return (
+    <div className="flex h-full flex-col">
+      <header className="flex h-[50px] shrink-0 items-center gap-6 border-b border-ink px-3.5">
+        <Brand />
+        <p className="flex items-center gap-2 text-17 text-quiet">
+          <Link to="/">Shelf</Link>
+          <span aria-hidden>▸</span>
+          <b className="font-[650] text-ink">Slide rules</b>
+        </p>
+      </header>
+      <main className="min-h-0 flex-1 overflow-auto bg-sheet px-6 pt-5 pb-8">
+        <h1>Slide rules</h1>
+        <p className="pb-2 text-quiet">
+          sums that need no specimen. On the bench line of a specimen the same is asked with a question mark before it, and a second Enter
+          keeps the answer on its tape.
+        </p>
+        {SLIDE_RULES.map((rule) => (
+          <Rule key={rule.title} rule={rule} />
+        ))}
+      </main>
+    </div>
+  );
+}
+
+function Rule({ rule: { title, example } }: { readonly rule: SlideRule }) {
+  const [question, setQuestion] = useState(example);
+  const id = useId();
+  const words = question.trim().split(/\s+/).filter(Boolean);
+  const found = words.length === 0 ? { problem: `Ask as “${example}”.` } : ask(words);
+  return (
+    <section className="grid gap-x-6 border-t border-rule py-2.5 md:grid-cols-[340px_minmax(0,1fr)]">
+      <div>
+        <label htmlFor={id} className="block font-[650]">
+          {title}
+        </label>
+        <input
+          id={id}
+          value={question}
+          onChange={(event) => setQuestion(event.target.value)}
+          aria-describedby={`${id}-answer`}
+          spellCheck={false}
+          autoComplete="off"
+          maxLength={200}
+          className="mt-1 w-full font-figures"
+        />
+      </div>
+      <p
+        id={`${id}-answer`}
+        aria-live="polite"
+        className={`self-end pt-1 wrap-anywhere ${'problem' in found ? 'text-ochre' : 'font-figures leading-[22px]'}`}
+      >
+        {'problem' in found ? found.problem : found.answer}
+      </p>
+    </section>
+  );
+}
