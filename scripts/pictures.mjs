@@ -21,6 +21,8 @@ const VIEWS = [
   { name: 'instruments', path: '/specimens/usb-book-clip/readings', press: 'button[aria-label^=Instruments]' },
   { name: 'drive', path: '/specimens/usb-book-clip/drive' },
   { name: 'drive-mains', path: '/specimens/bathroom-mirror-bar/drive' },
+  { name: 'drive-source', path: '/specimens/hillside-crank-torch/drive', press: '[role=tab][id$=source]', scroll: '[role=tablist]' },
+  { name: 'slide-rules', path: '/slide-rules' },
   { name: 'rework', path: '/specimens/usb-book-clip/rework' },
   { name: 'proof', path: '/specimens/book-clip-reworked/proof' },
   { name: 'write-up', path: '/specimens/book-clip-reworked/write-up' },
@@ -51,7 +53,7 @@ const browser = await puppeteer.launch({
 });
 try {
   mkdirSync(out, { recursive: true });
-  for (const { name, path, theme = 'bone', width = 1280, press, extra = false } of VIEWS) {
+  for (const { name, path, theme = 'bone', width = 1280, press, scroll, extra = false } of VIEWS) {
     if (names.length > 0 ? !names.includes(name) : extra) continue;
     const page = await browser.newPage();
     page.on('console', (message) => message.type() === 'error' && process.stderr.write(`${name}: ${message.text()}\n`));
@@ -66,9 +68,11 @@ try {
     // The analysis comes from the worker a moment after the page.
     await new Promise((resolve) => setTimeout(resolve, 1200));
     if (press) {
+      await page.waitForSelector(press, { timeout: 60_000 });
       await page.click(press);
       await new Promise((resolve) => setTimeout(resolve, 500));
     }
+    if (scroll) await page.$eval(scroll, (element) => element.scrollIntoView({ block: 'start' }));
     await page.screenshot({ path: join(out, `${name}.png`) });
     await page.close();
   }
