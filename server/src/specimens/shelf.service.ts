@@ -143,7 +143,8 @@ export class ShelfService implements OnModuleInit, OnModuleDestroy {
     const summary = await this.analyses.summarise(lines.map(({ entry }) => entry));
     if (this.isEnding) return;
     const lastSeq = lines.at(-1)?.seq ?? 0;
-    await this.stored.put(id, lastSeq, this.version, summary);
+    // A row that cannot be stored now, as on a full disk, is shown all the same, and worked out anew after the next start.
+    await this.stored.put(id, lastSeq, this.version, summary).catch(() => undefined);
     const known = this.rows.get(id);
     const row: ShelfRow = { createdAt: new Date().toISOString(), ...known, id, lastSeq, summary };
     // More may have landed meanwhile, and is wanted by itself.
