@@ -1,8 +1,8 @@
 import { findMarks, GENERIC_MARKS, markKey, marksFromCsv, marksToCsv, type SemiconductorMark } from '@mindful-probe/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { Brand } from '../app/brand.tsx';
+import { useNavigate } from 'react-router';
 import { useKeys } from '../app/keys.ts';
+import { PageHeader } from '../app/page-header.tsx';
 import { toggleTheme } from '../app/theme.ts';
 import { useMarks } from '../shared/data/use-bench-list.ts';
 import { offerFile } from '../shared/pictures/offer-file.ts';
@@ -54,14 +54,7 @@ export function MarksPage() {
 
   return (
     <div className="flex h-full flex-col">
-      <header className="flex h-[50px] shrink-0 items-center gap-6 border-b border-ink px-3.5">
-        <Brand />
-        <p className="flex items-center gap-2 text-17 text-quiet">
-          <Link to="/">Shelf</Link>
-          <span aria-hidden>▸</span>
-          <b className="font-[650] text-ink">Marks</b>
-        </p>
-      </header>
+      <PageHeader title="Marks" />
       <main className="min-h-0 flex-1 overflow-auto bg-sheet px-6 pt-5 pb-8">
         <div className="flex flex-wrap items-end gap-x-5 gap-y-2 pb-3">
           <h1>Marks</h1>

@@ -1,8 +1,8 @@
 import { ask, SLIDE_RULES, type SlideRule } from '@mindful-probe/core';
 import { useEffect, useId, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { Brand } from '../app/brand.tsx';
+import { useNavigate } from 'react-router';
 import { useKeys } from '../app/keys.ts';
+import { PageHeader } from '../app/page-header.tsx';
 import { toggleTheme } from '../app/theme.ts';
 
 /** Computations that need no specimen: each a question that can be changed, answered with its sum as it is typed. */
@@ -17,14 +17,7 @@ export function SlideRulesPage() {
   }, []);
   return (
     <div className="flex h-full flex-col">
-      <header className="flex h-[50px] shrink-0 items-center gap-6 border-b border-ink px-3.5">
-        <Brand />
-        <p className="flex items-center gap-2 text-17 text-quiet">
-          <Link to="/">Shelf</Link>
-          <span aria-hidden>▸</span>
-          <b className="font-[650] text-ink">Slide rules</b>
-        </p>
-      </header>
+      <PageHeader title="Slide rules" />
       <main className="min-h-0 flex-1 overflow-auto bg-sheet px-6 pt-5 pb-8">
         <h1>Slide rules</h1>
         <p className="pb-2 text-quiet">
