@@ -1,15 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
-import { parseCircuit } from '../circuit/index.ts';
+import { circuitOf, type LoosePart } from '../circuit/circuit.testing.ts';
 import { type Solution, solve, solveSensitivities } from './index.ts';
 
-function circuitOf(...parts: object[]) {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
-
-function solved(...parts: object[]): Solution {
-  const found = solve(circuitOf(...parts));
+function solved(...parts: LoosePart[]): Solution {
+  const found = solve(circuitOf(parts));
   if (!found.ok) throw new Error(`${found.error.code}: ${found.error.message}`);
   return found.value;
 }
@@ -30,7 +24,7 @@ function astable({
   farads = [10e-6, 10e-6],
   initialVolts = 0,
   isLit = true,
-}: Astable = {}): object[] {
+}: Astable = {}): LoosePart[] {
   return [
     { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts },
     { ref: 'R1', kind: 'resistor', pins: ['p', 'c1'], ohms: 1000 },
@@ -68,7 +62,7 @@ describe('a circuit without a stable operating point', () => {
 
   it('lights its LED for a share of the time, and says by which values', () => {
     // With base currents that saturate both.
-    const circuit = circuitOf(...astable({ baseOhms: [10_000, 10_000] }));
+    const circuit = circuitOf(astable({ baseOhms: [10_000, 10_000] }));
     const found = solveSensitivities(circuit, [
       { ref: 'R4', field: 'ohms' },
       { ref: 'V1', field: 'volts' },
@@ -94,7 +88,7 @@ describe('a circuit without a stable operating point', () => {
   });
 
   it('has figures within half a per cent of those in steps ten times finer', () => {
-    const circuit = circuitOf(...astable({ volts: 4.5, baseOhms: [33_000, 82_000] }));
+    const circuit = circuitOf(astable({ volts: 4.5, baseOhms: [33_000, 82_000] }));
     const [usual, finer] = [solve(circuit), solve(circuit, { finer: 10 })];
     if (!usual.ok || !finer.ok) throw new Error('no solution');
     const figuresOf = ({ seconds, parts, leds }: Solution) => [

@@ -1,20 +1,14 @@
 import { describe, expect, it } from '@jest/globals';
-import { parseCircuit } from '../circuit/index.ts';
+import { circuitOf, type LoosePart } from '../circuit/circuit.testing.ts';
 import { type Solution, solve, solveTimeCourse } from './index.ts';
 
-function circuitOf(...parts: object[]) {
-  const parsed = parseCircuit({ format: 'mindful-probe.circuit', version: 1, parts });
-  if (!parsed.ok) throw new Error(parsed.error.message);
-  return parsed.value;
-}
-
-function solved(...parts: object[]): Solution {
-  const found = solve(circuitOf(...parts));
+function solved(...parts: LoosePart[]): Solution {
+  const found = solve(circuitOf(parts));
   if (!found.ok) throw new Error(found.error.message);
   return found.value;
 }
 
-const pulse = (fields: object) => ({ ref: 'V1', kind: 'pulse', pins: ['p', 'm'], volts: 10, hertz: 100, duty: 0.3, ...fields });
+const pulse = (fields: LoosePart) => ({ ref: 'V1', kind: 'pulse', pins: ['p', 'm'], volts: 10, hertz: 100, duty: 0.3, ...fields });
 const led = { ref: 'D1', kind: 'led', pins: ['d', 'm'], points: [[0.02, 3]] };
 
 describe('a pulsed supply', () => {
@@ -100,7 +94,7 @@ describe('a pulsed supply', () => {
   });
 
   it('is followed from switch-on, edge after edge', () => {
-    const course = solveTimeCourse(circuitOf(pulse({ duty: 0.5 }), { ref: 'R1', kind: 'resistor', pins: ['p', 'm'], ohms: 100 }), {
+    const course = solveTimeCourse(circuitOf([pulse({ duty: 0.5 }), { ref: 'R1', kind: 'resistor', pins: ['p', 'm'], ohms: 100 }]), {
       from: 'cold',
       seconds: 0.025,
     });
