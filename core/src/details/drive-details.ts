@@ -97,7 +97,8 @@ export const driveDetails: (analysis: Analysis) => Result<DriveDetails> = oncePe
   const hasCells = partsOfKind(circuit, 'battery').some(({ chemistry }) => chemistry !== undefined);
   const runtime = hasCells && hardest ? detail('runtime', () => dischargeRuntime(circuit, hardest.ref)) : undefined;
   if (runtime?.ok === false) failed.push({ name: 'runtime', message: runtime.error.message });
-  const source = detail('source', () => sourceDetails(circuit, fit, mainSupply(circuit), hardest?.ref));
+  const hours = runtime?.ok ? runtime.value.hours : undefined;
+  const source = detail('source', () => sourceDetails(circuit, fit, mainSupply(circuit), hardest?.ref, hours));
   const light = detail('light', () => readLight(specimen, rework));
   const lead = supply && detail('leads', () => leadLossOf(specimen, supply.amps, rework));
   const strings = detail('strings', () => stringSharingOf(circuit, solution).map((shared) => withLives(shared, details)));

@@ -21,14 +21,24 @@ export interface SourceDetails {
   readonly store?: StoreDetails;
 }
 
-/** Of mains there is no other; what a lamp does on another country's is for Rework. */
-export function sourceDetails(circuit: Circuit, fit: Fit, supply: Part | undefined, ledRef: string | undefined): SourceDetails | undefined {
+/**
+ * Of mains there is no other; what a lamp does on another country's is for Rework.
+ *
+ * @param hours on one set of its cells as they are, where that is known
+ */
+export function sourceDetails(
+  circuit: Circuit,
+  fit: Fit,
+  supply: Part | undefined,
+  ledRef: string | undefined,
+  hours: number | undefined,
+): SourceDetails | undefined {
   if (!supply || (isKind(supply, 'ac') && isDangerous(supply.voltsRms, true))) return undefined;
   const { ref } = supply;
   const generator = generatorPower(circuit, fit.solution, ref);
   const largest = storeIn(circuit);
   const store = largest && ledRef !== undefined ? storeDetails(circuit, largest, ledRef) : undefined;
-  const others = otherSources(circuit, ref);
+  const others = otherSources(circuit, ref).map((one) => (one.change.is === 'as-found' && hours !== undefined ? { ...one, hours } : one));
   if (others.length < 2 && !generator && !store?.ok) return undefined;
   return { ref, others, ...(generator && { generator }), ...(store?.ok && { store: store.value }) };
 }

@@ -21,7 +21,7 @@ export interface OtherSource {
   readonly amps: number;
   /** Of the hardest driven LED, averages. */
   readonly led: { readonly ref: string; readonly chipAmps: number; readonly ofRated: number };
-  /** On one set of cells, to the end that comes first; of what lights, and draws a steady current. */
+  /** On one set of cells, to the end that comes first; of other cells, where it lights and draws a steady current. */
   readonly hours?: number;
 }
 
@@ -49,7 +49,7 @@ export function otherSources(circuit: Circuit, ref: string, options: SolveOption
     const led = solved.ok ? hardestIn(changed, solved.value) : undefined;
     const supply = solved.ok ? solved.value.supplies[ref] : undefined;
     if (!led || !supply) return [];
-    const isWhole = change.is === 'chemistry' || change.is === 'rewired' || change.is === 'as-found';
+    const isWhole = change.is === 'chemistry' || change.is === 'rewired';
     const isSteady = solved.ok && solved.value.regime === 'dc' && led.ofRated > DARK;
     const runtime = isKind(part, 'battery') && isWhole && isSteady ? dischargeRuntime(changed, led.ref, options) : undefined;
     const amps = isKind(part, 'ac') || !solved.ok ? supply.ampsRms : -(solved.value.parts[ref]?.amps.avg ?? 0);

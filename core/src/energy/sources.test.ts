@@ -68,7 +68,7 @@ describe('other sources', () => {
     expect(of('nimh')?.hours).toBeGreaterThan(1);
   });
 
-  it('three cells side by side have a third of the volts: a white LED stays dark', () => {
+  it('three cells in parallel have a third of the volts: a white LED stays dark', () => {
     expect(of('rewired')).toMatchObject({ change: { series: 1, parallel: 3 } });
     expect(of('rewired')?.led.chipAmps).toBeLessThan(1e-6);
   });
