@@ -4,6 +4,7 @@ import { auditText } from './verbs/audit.ts';
 import { decodeText } from './verbs/decode.ts';
 import { estimateText } from './verbs/estimate.ts';
 import { netsText } from './verbs/nets.ts';
+import { reworkText } from './verbs/rework.ts';
 import { runtimeText } from './verbs/runtime.ts';
 import { solveText } from './verbs/solve.ts';
 
@@ -12,6 +13,7 @@ const VERBS = [
   'audit FILE',
   'nets FILE',
   'estimate FILE --readings FILE',
+  'rework FILE --goal FILE',
   'runtime FILE [--from REF] [--led REF] [--until half-light, dark, cut-off]',
   'decode --text "…" [--as resistor-bands, resistor-code, capacitor-code, inductor-code, package]',
 ];
@@ -23,6 +25,7 @@ const OPTIONS = {
   from: { type: 'string' },
   seconds: { type: 'string' },
   readings: { type: 'string' },
+  goal: { type: 'string' },
   led: { type: 'string' },
   until: { type: 'string' },
 } as const;
@@ -49,6 +52,10 @@ export function run(args: readonly string[], readText: (path: string) => string)
     case 'estimate':
       return withFile(file, readText, (circuit) =>
         withFile(parsed.values.readings, readText, (readings) => estimateText(circuit, readings), 'Which readings? --readings FILE.'),
+      );
+    case 'rework':
+      return withFile(file, readText, (circuit) =>
+        withFile(parsed.values.goal, readText, (goal) => reworkText(circuit, goal), 'Which goal? --goal FILE.'),
       );
     case 'runtime':
       return withFile(file, readText, (text) => runtimeText(text, parsed.values));

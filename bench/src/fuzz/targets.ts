@@ -8,6 +8,7 @@ import {
   netsDocument,
   parseBenchLine,
   parseCircuit,
+  parseGoal,
   parseListing,
   parseLogged,
   parseReadings,
@@ -143,7 +144,15 @@ const TRACE = {
   parts: [{ ref: 'R1', kind: 'resistor', pads: ['1', '4'], ohms: 10 }],
   sweeps: [{ hold: '1', over: ['2', '3'], beeps: [{ pad: '2', ohms: 0.2 }] }],
 };
-const GOAL = { ledRef: 'D1', chipAmps: 0.02 };
+const GOAL = {
+  format: 'mindful-probe.goal',
+  version: 1,
+  led: 'D1',
+  aim: 'chip-amps',
+  value: 0.02,
+  limits: { partShare: 0.6 },
+  drawer: [{ kind: 'resistor', ohms: 33, count: 3 }],
+};
 
 /** Numbers of unknown documents that are too dear to solve are not what is tried here. */
 const MOST_PARTS = 12;
@@ -184,14 +193,11 @@ export const CORE_TARGETS: readonly FuzzTarget[] = [
     name: 'goal',
     make: (random) => [changedJson(random, CIRCUIT), changedJson(random, GOAL)],
     run: (input) => {
-      const [circuit, goal] = input as [unknown, { ledRef?: unknown; chipAmps?: unknown } | null];
+      const [circuit, goal] = input as [unknown, unknown];
       const parsed = parseCircuit(circuit);
-      if (!parsed.ok || parsed.value.parts.length > MOST_PARTS) return parsed;
-      const { ledRef, chipAmps } = goal ?? {};
-      // As the bench line takes one.
-      return typeof ledRef === 'string' && typeof chipAmps === 'number' && chipAmps > 0 && chipAmps < 100
-        ? searchWays(parsed.value, { ledRef, chipAmps })
-        : parsed;
+      const wanted = parseGoal(goal);
+      if (!parsed.ok || !wanted.ok || parsed.value.parts.length > MOST_PARTS) return [parsed, wanted];
+      return searchWays(parsed.value, { ...wanted.value, ways: 1, moves: ['replace-resistor'] });
     },
   },
   {

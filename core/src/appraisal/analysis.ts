@@ -32,7 +32,7 @@ export class SpecimenAnalyses {
     const state: Analysis = {
       specimen: this.specimen,
       rework,
-      ...(rework > 0 && { before: this.after(rework - 1) }),
+      ...(rework > 0 && { before: this.after(this.specimen.reworks[rework - 1]?.from ?? rework - 1) }),
       solve: this.cache.solve,
     };
     this.states[rework] = state;

@@ -28,7 +28,8 @@ export const foundOf: (analysis: Analysis) => FoundCircuit = oncePer(({ specimen
   foundCircuit(specimen, rework, before && learntBy(before)),
 );
 
-function learntBy(analysis: Analysis): Circuit {
+/** The circuit of a state with what its readings taught, and how surely: what a rework starts from. */
+export function learntBy(analysis: Analysis): Circuit {
   const fitted = fittedCircuit(analysis);
   return fitted.ok ? calibrated(fitted.value.fit) : foundOf(analysis).circuit;
 }

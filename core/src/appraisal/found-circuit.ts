@@ -2,7 +2,7 @@ import { type Circuit, partOf, withFields } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import type { EstimateReading, Fit } from '../estimate/index.ts';
 import { COVERAGE } from '../quantity/index.ts';
-import { applyChanges } from '../rework/index.ts';
+import { applyMoves } from '../rework/index.ts';
 import type { Specimen } from '../tape/index.ts';
 import { type PlacedReading, placedReadings } from './placed-readings.ts';
 
@@ -29,7 +29,7 @@ export interface FoundCircuit {
  * @param before what the readings before the last of them taught, which a rework starts from; left out as found
  */
 export function foundCircuit(specimen: Specimen, rework: number, before?: Circuit): FoundCircuit {
-  const bare = before ? applyChanges(before, specimen.reworks[rework - 1]?.changes ?? []) : specimen.circuit;
+  const bare = before ? applyMoves(before, specimen.reworks[rework - 1]?.moves ?? []) : specimen.circuit;
   const readings = placedReadings(specimen, bare, rework);
   const circuit = bare.parts.reduce((result, part) => withFields(result, part.ref, toleranceOf(part, readings)), bare);
   return { circuit, readings };

@@ -111,7 +111,7 @@ describe('what cannot be taken is named, and nothing changes', () => {
     ['join A Q7.1', /Q7.1 is not a pin/],
     ['claim 180 bananas', /One claim a line|not a figure|of what/],
     ['claim 180', /of what/],
-    ['goal R1 20ma', /an LED/],
+    ['goal R1 20ma', /what is wanted/],
     ['xyzzy 3', /not on the board/],
     ['? 5v 2 led', /Ask as/],
   ])('%s', (line, message) => {

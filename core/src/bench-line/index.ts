@@ -6,3 +6,4 @@ export type { BenchOutcome } from './outcome.ts';
 export { BENCH_VERBS, LONGEST_LINE, parseBenchLine } from './parse-bench-line.ts';
 export { claimFrom } from './parse-claim.ts';
 export { PART_EXAMPLES } from './parse-part.ts';
+export { presentCircuit, readSupply } from './parse-way.ts';

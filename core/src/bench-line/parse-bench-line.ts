@@ -1,7 +1,6 @@
-import { partsOfKind } from '../circuit/index.ts';
 import { deviceOf } from '../device/index.ts';
 import { sayMeter } from '../meter/index.ts';
-import { formatEngineering, readFigure } from '../quantity/index.ts';
+import { readFigure } from '../quantity/index.ts';
 import {
   BENCH_STATES,
   type BenchState,
@@ -18,9 +17,11 @@ import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { parseClaim } from './parse-claim.ts';
 import { parseBeeper, parseHold, parsePad, parseSilence } from './parse-continuity.ts';
+import { parseGoal } from './parse-goal.ts';
 import { parsePart } from './parse-part.ts';
 import { parseQuestion } from './parse-question.ts';
 import { parseReading } from './parse-reading.ts';
+import { parseWay } from './parse-way.ts';
 import { wordsOf } from './words.ts';
 
 /** A line longer than this is a paste that went astray. */
@@ -40,6 +41,7 @@ const VERBS: Readonly<Record<string, Verb>> = {
   beeper: parseBeeper,
   meter: parseMeter,
   goal: parseGoal,
+  way: parseWay,
   pic: () => ({ kind: 'picture', meaning: 'a picture, from the camera or a file' }),
   ...Object.fromEntries(SENSES.map((sense) => [sense, (words: readonly string[]) => parseSense(sense, words)])),
 };
@@ -129,20 +131,6 @@ function parseMeter(words: readonly string[], { meters }: BenchContext): BenchOu
   const found = wanted === '' ? undefined : meters.find(({ name }) => name.toLowerCase().startsWith(wanted));
   if (!found) return unread(`meter: which? ${meters.map(({ name }) => name).join(', ')}.`);
   return entry(`in hand: ${found.name}, ${sayMeter(found)}`, { kind: 'meter', meter: found });
-}
-
-function parseGoal(words: readonly string[], { specimen }: BenchContext): BenchOutcome {
-  const [typedRef = '', word = ''] = words;
-  const led = partsOfKind(specimen.circuit, 'led').find(({ ref }) => ref.toLowerCase() === typedRef.toLowerCase());
-  if (!led) return unread('goal: an LED and its wanted current, as “goal D1 15ma”.');
-  const parsed = readFigure(word);
-  if (!parsed || 'wrong' in parsed || parsed.unit !== 'amps' || !(parsed.value > 0))
-    return unread(`goal ${led.ref}: the wanted current of a chip, as “15ma”.`);
-  return entry(`wanted: ${formatEngineering(parsed.value, 'amps').text} a chip of ${led.ref}`, {
-    kind: 'goal',
-    ref: led.ref,
-    chipAmps: parsed.value,
-  });
 }
 
 function strayLine(words: readonly string[], { specimen }: BenchContext): BenchOutcome {

@@ -3,6 +3,7 @@ import { deviceOf } from '../device/index.ts';
 import { completeInLine } from '../in-line/index.ts';
 import { type Meter, meteredBy } from '../meter/index.ts';
 import { divide, formatEngineering, formatUncertain, readFigure } from '../quantity/index.ts';
+import { fittedBy } from '../rework/index.ts';
 import { type BenchState, inLineFigures, netOf, type Place, READING_UNITS, type ReadingFigure, terminalName } from '../tape/index.ts';
 import { dangersOf } from '../verdict/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
@@ -135,7 +136,7 @@ function placeOf(words: readonly string[], { specimen }: BenchContext): Placed |
 }
 
 function partRef(word: string, specimen: BenchContext['specimen']): string | undefined {
-  const brought = specimen.reworks.flatMap(({ changes }) => changes.map(({ ref }) => ref));
+  const brought = specimen.reworks.flatMap(({ moves }) => fittedBy(moves));
   return [...specimen.circuit.parts.map(({ ref }) => ref), ...brought].find((ref) => ref.toLowerCase() === word.toLowerCase());
 }
 

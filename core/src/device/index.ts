@@ -22,7 +22,7 @@ export {
   type LedColourName,
   ledClassOf,
 } from './led/colours.ts';
-export { chipLawOf, chipModelOf, type LedPart, ledVoltsAt, voltsPerKelvinOf } from './led/definition.ts';
+export { chipLawOf, chipModelOf, type LedPart, ledFieldsSchema, ledVoltsAt, voltsPerKelvinOf } from './led/definition.ts';
 export { type ChipFit, type ChipPoint, fitChip, typicalChip } from './led/fit-chip.ts';
 export { JunctionLaw } from './led/junction-law.ts';
 export { lightShareOf, ratedChipAmps, ratedJunctionCelsius } from './led/ratings.ts';

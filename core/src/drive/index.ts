@@ -12,7 +12,7 @@ export { fitSoak, type Soak, type SoakCurve, type SoakOutcome, type SoakPoint, s
 export { type ElectrolyticLife, electrolyticLife } from './life/electrolytic.ts';
 export { type Drive, LIFE_MODEL, type Life, lifeAt, lifeFactors, lifeRatio, usualLifeHours } from './life/life.ts';
 export { type FlickerRegion, flickerRegion, lowRiskFlickerPercent, noEffectFlickerPercent } from './light/flicker.ts';
-export { lightness, lightRatio, seenChange } from './light/lightness.ts';
+export { lightness, lightRatio, lightThatLooks, seenChange } from './light/lightness.ts';
 export {
   candelaFromLux,
   LUMENS_FACTOR,
@@ -29,9 +29,11 @@ export {
   COMFORT,
   hardestDriven,
   LEVEL_WORDS,
+  type Share,
   type Stress,
   type StressKind,
   type StressLevel,
+  sharesOf,
   stressesOf,
   stressLevel,
   stressName,

@@ -2,7 +2,7 @@ import { type Circuit, celsiusOf } from '../circuit/index.ts';
 import { deviceOf, type Limit, type Part, type Rating, type RatingKind } from '../device/index.ts';
 import type { Fit } from '../estimate/index.ts';
 import { COVERAGE, type Uncertain } from '../quantity/index.ts';
-import { type Figure, ratedFigure } from '../solve/index.ts';
+import { type Figure, figureIn, ratedFigure, type Solution } from '../solve/index.ts';
 import { withDerating } from './ratings.ts';
 
 /** What is held against a limit here; temperatures are the heat path's matter. */
@@ -84,6 +84,22 @@ export function stressesOf(circuit: Circuit, fit: Fit, aroundCelsius = celsiusOf
     if (limit.assumed && of !== 'chip-amps' && Math.abs(ratio.value) < LEAST_SHARE) return [];
     return [{ ref, of, figure, limit, ratio, level: stressLevel(ratio) }];
   });
+}
+
+/** What of a limit is taken up in one solution. */
+export interface Share {
+  readonly ref: string;
+  readonly of: StressKind;
+  readonly limit: Limit;
+  readonly share: number;
+}
+
+/** Every part against what it may take by one solution alone, without how sure that is. */
+export function sharesOf(circuit: Circuit, solution: Solution, aroundCelsius = celsiusOf(circuit)): readonly Share[] {
+  return circuit.parts
+    .filter(({ ref }) => solution.parts[ref] !== undefined)
+    .flatMap((part) => rowsOf(part, part.celsius ?? aroundCelsius))
+    .map(({ ref, of, figure, limit }) => ({ ref, of, limit, share: Math.abs(figureIn(solution, figure)) / limit.value }));
 }
 
 /** The LED driven hardest: what the shelf and the verdict speak of first. Undefined without an LED. */

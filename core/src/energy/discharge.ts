@@ -35,6 +35,8 @@ export interface Store {
 export interface DischargeOptions {
   /** The LED whose light counts. */
   readonly ledRef: string;
+  /** The chip current that half light is half of; left out: the first. */
+  readonly halfOfAmps?: number | undefined;
   /** What ends it; the first that happens where it is left out. */
   readonly until?: DischargeEnd | undefined;
   readonly shouldStop?: (() => boolean) | undefined;
@@ -64,8 +66,8 @@ const LEAST_AMPS = 1e-7;
  *
  * @returns an error where the store gives nothing from the beginning
  */
-export function discharge(store: Store, { ledRef, until, shouldStop, onProgress }: DischargeOptions): Result<Discharge> {
-  const follower = new Follower(store, ledRef, until);
+export function discharge(store: Store, { ledRef, until, halfOfAmps, shouldStop, onProgress }: DischargeOptions): Result<Discharge> {
+  const follower = new Follower(store, ledRef, until, halfOfAmps);
   const begun = follower.at(1);
   if (!begun.ok) return begun;
   if (!(begun.value.amps > LEAST_AMPS)) return fail('no-supply', `${store.ref} delivers no current, so it never empties.`, store.ref);
@@ -113,6 +115,7 @@ class Follower {
     private readonly store: Store,
     private readonly ledRef: string,
     private readonly until: DischargeEnd | undefined,
+    private readonly halfOfAmps: number | undefined,
   ) {
     const circuit = store.circuitAt(1);
     this.converters = partsOfKind(circuit, 'converter').map(({ pins, minInVolts }) => ({ plus: pins[0], minus: pins[1], minInVolts }));
@@ -142,9 +145,9 @@ class Follower {
 
   /** What is over at this moment, the earliest first. */
   endOf({ volts, amps, chipAmps }: Reading, first: DischargeMoment): DischargeEnd | undefined {
-    const { until, store } = this;
+    const { until, store, halfOfAmps = first.chipAmps } = this;
     const isAsked = (end: DischargeEnd) => until === undefined || until === end;
-    if (isAsked('half-light') && chipAmps < HALF * first.chipAmps) return 'half-light';
+    if (isAsked('half-light') && chipAmps < HALF * halfOfAmps) return 'half-light';
     if (isAsked('dark') && chipAmps < DARK * first.chipAmps) return 'dark';
     const { cutOff } = store;
     const isCut = cutOff !== undefined && volts < cutOff.volts && (cutOff.happens || until === 'cut-off');

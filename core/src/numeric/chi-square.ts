@@ -13,6 +13,12 @@ export function chiSquareProbability(chiSquare: number, freedom: number): number
   return x < a + 1 ? 1 - front * lowerSeries(a, x) : front * upperFraction(a, x);
 }
 
+/** The probability that a standard normal variable is below `sigmas`; its square is chi-square of one degree. */
+export function normalBelow(sigmas: number): number {
+  const beyond = chiSquareProbability(sigmas ** 2, 1) / 2;
+  return sigmas >= 0 ? 1 - beyond : beyond;
+}
+
 function lowerSeries(a: number, x: number): number {
   let term = 1 / a;
   let sum = term;

@@ -1,4 +1,4 @@
-export { chiSquareProbability } from './chi-square.ts';
+export { chiSquareProbability, normalBelow } from './chi-square.ts';
 export { cholesky, solveTransposedTriangle, solveTriangle } from './cholesky.ts';
 export { type DenseLu, DenseLuFactoriser } from './dense-lu.ts';
 export { DisjointSets } from './disjoint-sets.ts';

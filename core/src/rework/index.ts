@@ -1,4 +1,10 @@
+export type { Break, Hardest, ReworkFigures } from './figures/figures.ts';
+export { AIMS, type Aim, type Goal, type GoalLimits, goalSchema, type StockItem, type Wanted, wantedSchema } from './goal/goal.ts';
+export { checkWanted, parseGoal } from './goal/parse-goal.ts';
+export { sayWanted } from './goal/say-wanted.ts';
 export type { WorkStep } from './moves/move.ts';
-export { applyChanges, type CircuitChange, circuitChangeSchema, workOrder } from './moves/registry.ts';
-export type { ReworkFigures, ReworkGoal, ReworkWay } from './rework-way.ts';
-export { searchWays } from './search.ts';
+export { applyMoves, type CircuitMove, fittedBy, moveSchema, olderMoveSchema, presentMove, sayMoves } from './moves/registry.ts';
+export { type ReworkDocument, reworkDocument } from './rework-document.ts';
+export { ownWay, type SearchProgress, searchInSteps, searchWays } from './search/search.ts';
+export type { NamedFinding, Rework, ReworkWay } from './search/way.ts';
+export { type Expected, type OrderedStep, type WorkFacts, workOrder } from './work-order/work-order.ts';

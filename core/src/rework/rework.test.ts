@@ -1,117 +1,324 @@
 import { describe, expect, it } from '@jest/globals';
+import { dischargesOf } from '../caution/index.ts';
 import { circuitOf } from '../circuit/circuit.testing.ts';
-import { type Circuit, partOf } from '../circuit/index.ts';
+import { type Circuit, partOf, partsOfKind, withFields, withoutPart } from '../circuit/index.ts';
+import { ratedChipAmps } from '../device/index.ts';
+import { seededRandom } from '../numeric/index.ts';
+import { preferredBetween } from '../quantity/index.ts';
+import { audit } from '../safety/index.ts';
 import { solve } from '../solve/index.ts';
-import { applyChanges, circuitChangeSchema, type ReworkWay, searchWays, workOrder } from './index.ts';
-
-function waysOf(circuit: Circuit, chipAmps: number): readonly ReworkWay[] {
-  const ways = searchWays(circuit, { ledRef: 'D1', chipAmps });
-  if (!ways.ok) throw new Error(ways.error.message);
-  return ways.value;
-}
+import { type Goal, ownWay, parseGoal, type Rework, searchWays, type Wanted } from './index.ts';
 
 const clip = circuitOf([
   { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 },
   ...[1, 2, 3].flatMap((n) => [
     { ref: `R${n}`, kind: 'resistor', pins: ['a', `b${n}`], ohms: 39 },
-    { ref: `D${n}`, kind: 'led', pins: [`b${n}`, '0'] },
+    { ref: `D${n}`, kind: 'led', pins: [`b${n}`, '0'], rated: { amps: 0.03 } },
   ]),
+]);
+
+const single = circuitOf([
+  { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 },
+  { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 39 },
+  { ref: 'D1', kind: 'led', pins: ['b', '0'], rated: { amps: 0.03 } },
 ]);
 
 const headlamp = circuitOf([
   { ref: 'B1', kind: 'battery', pins: ['p', 'm'], chemistry: 'alkaline', size: 'AAA', series: 3 },
   { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 4.7 },
-  { ref: 'D1', kind: 'led', pins: ['a', 'm'], parallel: 3 },
+  { ref: 'D1', kind: 'led', pins: ['a', 'm'], parallel: 3, rated: { amps: 0.03 } },
 ]);
 
-describe('search for a wanted current', () => {
-  it('finds preferred values on both sides of the exact one, for alike resistors together and for one in the lead', () => {
-    const ways = waysOf(clip, 0.02);
-    for (const code of ['replace-resistors', 'insert-resistor'] as const) {
-      const misses = ways.filter((way) => way.code === code).map(({ miss }) => miss);
-      expect(misses).toHaveLength(4);
-      expect(Math.min(...misses)).toBeLessThan(0);
-      expect(Math.max(...misses)).toBeGreaterThan(0);
-    }
-    expect(ways.find(({ code }) => code === 'replace-resistors')?.changes.map(({ ref }) => ref)).toEqual(['R1', 'R2', 'R3']);
+/** A capacitor without a class, no resistor across it, no fuse. */
+const bar = circuitOf([
+  { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 },
+  { ref: 'R1', kind: 'resistor', pins: ['L', 'a'], ohms: 10, rated: { watts: 1 } },
+  { ref: 'C1', kind: 'capacitor', pins: ['a', 'b'], farads: 820e-9, rated: { volts: 400 } },
+  { ref: 'B1', kind: 'bridge', pins: ['b', 'N', 'p', 'm'] },
+  { ref: 'C2', kind: 'capacitor', pins: ['p', 'm'], farads: 10e-6, rated: { volts: 400 } },
+  { ref: 'R2', kind: 'resistor', pins: ['p', 'm'], ohms: 470e3, rated: { watts: 0.5 } },
+  { ref: 'D1', kind: 'led', pins: ['p', 'm'], series: 48, rated: { amps: 0.03 } },
+]);
+
+const DOCUMENT = { format: 'mindful-probe.goal', version: 1 } as const;
+
+function find(circuit: Circuit, wanted: Wanted & Pick<Partial<Goal>, 'drawer'>): Rework {
+  const found = searchWays(circuit, { ...DOCUMENT, ...wanted });
+  if (!found.ok) throw new Error(found.error.message);
+  return found.value;
+}
+
+function chipAmpsIn(circuit: Circuit, ref = 'D1'): number {
+  const solved = solve(circuit);
+  return solved.ok ? (solved.value.leds[ref]?.chip.amps.avg ?? Number.NaN) : Number.NaN;
+}
+
+/** What the search itself holds to: at the supply's highest, and a new resistor 5 % low, no more than the rating. */
+function keepsWith(ohms: number, limit: number): boolean {
+  const worst = withFields(withFields(single, 'R1', { ohms: 0.95 * ohms }), 'V1', { volts: 5.25 });
+  return chipAmpsIn(worst) <= limit;
+}
+
+describe('search against trying everything', () => {
+  it.each([0.008, 0.012, 0.018, 0.022])('one resistor for %d A: no value of the series comes nearer and keeps the limits', (wanted) => {
+    const all = preferredBetween('E24', 0.1, 1e6).filter((ohms) => keepsWith(ohms, 0.03));
+    const miss = (ohms: number) => Math.abs(chipAmpsIn(withFields(single, 'R1', { ohms })) / wanted - 1);
+    const best = Math.min(...all.map(miss));
+    const { ways } = find(single, { aim: 'chip-amps', value: wanted, moves: ['replace-resistor'] });
+    expect(ways[0]?.keeps).toBe(true);
+    expect(Math.abs(ways[0]?.miss ?? 1)).toBeLessThanOrEqual(best + 1e-6);
   });
 
-  it('ranks the nearest first, and says what a solve of the changed circuit says', () => {
-    const [best] = waysOf(clip, 0.02);
-    const solution = solve(applyChanges(clip, best?.changes ?? []));
-    expect(solution.ok && solution.value.leds.D1?.chip.amps.avg).toBeCloseTo(best?.after.chipAmps ?? 0, 9);
+  it('the goal at the limit itself: the nearest that keeps it at every corner, and not the nearest of all', () => {
+    const wanted = 0.03;
+    const kept = preferredBetween('E24', 0.1, 1e6).filter((ohms) => keepsWith(ohms, wanted));
+    const best = Math.max(...kept.map((ohms) => chipAmpsIn(withFields(single, 'R1', { ohms }))));
+    const { ways } = find(single, { aim: 'chip-amps', value: wanted, moves: ['replace-resistor'] });
+    expect(ways[0]?.after.chipAmps).toBeCloseTo(best, 9);
+    const nearest = ways.find(({ keeps }) => !keeps);
+    expect(nearest?.breaks).toEqual([expect.objectContaining({ limit: 'chipAmps', ref: 'D1' })]);
+  });
+
+  it('most light: as much as the brightest value that keeps the limits', () => {
+    const kept = preferredBetween('E24', 0.1, 1e6).filter((ohms) => keepsWith(ohms, 0.03));
+    const most = Math.max(...kept.map((ohms) => chipAmpsIn(withFields(single, 'R1', { ohms }))));
+    const { ways } = find(single, { aim: 'most-light', moves: ['replace-resistor'] });
+    expect(ways[0]?.after.chipAmps).toBeCloseTo(most, 9);
+  });
+
+  it('one of several parallel resistors lifted: every lift is tried, and the nearest comes first', () => {
+    const several = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 },
+      ...[100, 150, 330].map((ohms, index) => ({ ref: `R${index + 1}`, kind: 'resistor', pins: ['a', 'b'], ohms })),
+      { ref: 'D1', kind: 'led', pins: ['b', '0'], rated: { amps: 0.06 } },
+    ]);
+    const wanted = chipAmpsIn(withoutPart(several, 'R2'));
+    const { ways } = find(several, { aim: 'chip-amps', value: 0.99 * wanted, moves: ['remove-part'] });
+    expect(ways[0]).toMatchObject({ text: 'R2 lifted', parts: 0, joints: 2, reversible: true });
+  });
+
+  it('two places at once where one alone cannot keep the other LED within its rating', () => {
+    const two = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 22 },
+      { ref: 'D1', kind: 'led', pins: ['b', '0'], rated: { amps: 0.03 } },
+      { ref: 'R2', kind: 'resistor', pins: ['a', 'c'], ohms: 68 },
+      { ref: 'D2', kind: 'led', pins: ['c', '0'], rated: { amps: 0.02 }, colour: 'red' },
+    ]);
+    const { ways } = find(two, { led: 'D1', aim: 'chip-amps', value: 0.02, moves: ['replace-resistor'] });
+    const [best] = ways;
+    expect(best?.keeps).toBe(true);
+    expect(best?.moves).toHaveLength(2);
     expect(Math.abs(best?.miss ?? 1)).toBeLessThan(0.05);
-  });
-
-  it('shows fresh above now above flat cells, a longer life, and dimmer light for a gentler goal', () => {
-    const way = waysOf(headlamp, 0.015)[0];
-    expect(way?.after.high).toMatchObject({ label: 'fresh' });
-    expect(way?.after.high.chipAmps).toBeGreaterThan(way?.after.low.chipAmps ?? 1);
-    expect(way?.after.hours).toBeGreaterThan(way?.before.hours ?? 1e9);
-    expect(way?.seenChange).toBeLessThan(0);
-    expect(way?.seenChange).toBeGreaterThan((way?.lightRatio ?? 0) - 1);
-  });
-
-  it('chooses a rating with half to spare', () => {
-    for (const { resistor } of waysOf(headlamp, 0.03)) expect(resistor.watts).toBeLessThanOrEqual(resistor.ratedWatts / 2);
-  });
-
-  it('finds no way where no resistor can help', () => {
-    expect(waysOf(clip, 5)).toEqual([]);
-  });
-
-  it('names an LED that is not there', () => {
-    expect(searchWays(clip, { ledRef: 'D9', chipAmps: 0.02 })).toMatchObject({ ok: false, error: { code: 'unknown-ref' } });
+    expect(chipAmpsIn(best?.circuit ?? two, 'D2')).toBeLessThan(0.02);
   });
 });
 
-describe('changes of a circuit', () => {
-  const pair = circuitOf([
-    { ref: 'V1', kind: 'dc', pins: ['A', 'G'], volts: 5 },
-    { ref: 'R1', kind: 'resistor', pins: ['A', 'B'], ohms: 100, marking: '101' },
-    { ref: 'R2', kind: 'resistor', pins: ['B', 'G'], ohms: 150 },
-  ]);
-  const ampsIn = (circuit: Circuit) => {
-    const solved = solve(circuit);
-    if (!solved.ok) throw new Error(solved.error.message);
-    return -(solved.value.parts.V1?.amps.avg ?? Number.NaN);
-  };
-
-  it('a part that is replaced has no marking of the old one left', () => {
-    const changed = applyChanges(pair, [{ change: 'replace-resistor', ref: 'R1', ohms: 220, rated: { watts: 0.5 } }]);
-    expect(partOf(changed, 'R1')).toMatchObject({ ohms: 220, rated: { watts: 0.5 }, tolerance: 0.05 });
-    expect(partOf(changed, 'R1')?.marking).toBeUndefined();
-    expect(ampsIn(changed)).toBeCloseTo(5 / 370, 9);
+describe('every way', () => {
+  const goals: readonly [string, Circuit, Wanted][] = [
+    ['three branches', clip, { aim: 'rated-share', value: 0.7 }],
+    ['cells', headlamp, { aim: 'chip-amps', value: 0.02 }],
+    ['mains', bar, { aim: 'supply-watts', value: 2.2, limits: { lightKept: 0.4 } }],
+  ];
+  it.each(goals)('%s: its circuit solved again gives its figures, and judged again its findings', (_, circuit, wanted) => {
+    const { ways, before } = find(circuit, wanted);
+    expect(before.chipAmps).toBeCloseTo(chipAmpsIn(circuit), 6);
+    for (const way of ways.slice(0, 4)) {
+      expect(way.after.chipAmps / chipAmpsIn(way.circuit)).toBeCloseTo(1, 3);
+      const audited = audit(way.circuit);
+      const codes = audited.ok ? audited.value.findings.map(({ code, ref }) => `${code}:${ref}`) : [];
+      expect([...way.leaves, ...way.makes].map(({ code, ref }) => `${code}:${ref}`).sort()).toEqual(codes.sort());
+    }
   });
 
-  it('an inserted resistor stands between a pin and the net that it was on', () => {
-    const changed = applyChanges(pair, [{ change: 'insert-resistor', ref: 'R3', at: { ref: 'R2', pin: 0 }, ohms: 50 }]);
-    expect(partOf(changed, 'R3')?.pins).toContain('B');
-    expect(partOf(changed, 'R1')?.pins).toEqual(['A', 'B']);
-    expect(ampsIn(changed)).toBeCloseTo(5 / 300, 9);
+  it('that keeps the limits has nothing over its rating, and comes before all that do not', () => {
+    for (const [, circuit, wanted] of goals) {
+      const { ways } = find(circuit, wanted);
+      const kept = ways.map(({ keeps }) => keeps);
+      expect(kept).toEqual(kept.toSorted((a, b) => Number(b) - Number(a)));
+      for (const way of ways.filter(({ keeps }) => keeps)) {
+        expect(way.worst?.share ?? 0).toBeLessThanOrEqual(1 + 1e-9);
+        for (const led of partsOfKind(way.circuit, 'led'))
+          expect(chipAmpsIn(way.circuit, led.ref)).toBeLessThanOrEqual(ratedChipAmps(led).value);
+      }
+    }
   });
 
-  it('leave the circuit that they are applied to as it was, and one of what is not there changes nothing', () => {
-    const before = JSON.stringify(pair);
-    applyChanges(pair, [{ change: 'replace-resistor', ref: 'R1', ohms: 1 }]);
-    expect(JSON.stringify(pair)).toBe(before);
-    expect(applyChanges(pair, [{ change: 'replace-resistor', ref: 'R9', ohms: 1 }])).toBe(pair);
-  });
-
-  it('that are proposed are such as the tape takes, and do what their work order says', () => {
-    for (const { changes } of waysOf(clip, 0.02)) {
-      for (const change of changes) expect(circuitChangeSchema.safeParse(change).success).toBe(true);
-      const touched = workOrder(changes, 0.1).filter(({ name }) => name === 'Fit');
-      expect(touched.map(({ text }) => text.split(' ')[0])).toEqual(changes.map(({ ref }) => ref));
+  it('60 goals at random: no way says that it keeps what it does not', () => {
+    const random = seededRandom(17);
+    for (let round = 0; round < 60; round++) {
+      const circuit = round % 3 === 0 ? headlamp : round % 3 === 1 ? clip : single;
+      const limit = 0.005 + 0.03 * random();
+      const { ways } = find(circuit, {
+        aim: 'chip-amps',
+        value: limit * (0.5 + random()),
+        limits: { chipAmps: limit, partShare: 0.2 + 0.8 * random() },
+        ways: 3,
+        moves: ['replace-resistor', 'insert-resistor'],
+      });
+      for (const way of ways.filter(({ keeps }) => keeps)) {
+        expect(way.after.high.chipAmps).toBeLessThanOrEqual(limit * (1 + 1e-9));
+        expect(chipAmpsIn(way.circuit)).toBeLessThanOrEqual(limit);
+      }
     }
   });
 });
 
-describe('work order', () => {
-  it('makes safe first and powers last, with a current to abort at', () => {
-    const way = waysOf(clip, 0.02).find(({ code }) => code === 'insert-resistor');
-    const names = workOrder(way?.changes ?? [], 0.06).map(({ name }) => name);
-    expect(names).toEqual(['Make safe', 'Lift', 'Fit', 'Insulate', 'First power']);
-    expect(workOrder(way?.changes ?? [], 0.06).at(-1)?.text).toMatch(/81\smA/);
+describe('half the power of a lamp on mains', () => {
+  const { ways, unchanged } = find(bar, { aim: 'supply-watts', value: 2.2, limits: { lightKept: 0.4, partShare: 0.6 } });
+  const [best] = ways;
+
+  it('a smaller dropper of the right class, and what is unsafe mended with it', () => {
+    expect(best?.moves[0]).toMatchObject({ move: 'replace-capacitor', ref: 'C1', rated: { class: 'X2' } });
+    expect(best?.moves.map(({ move }) => move).sort()).toEqual(['add-bleeder', 'replace-capacitor', 'replace-resistor']);
+    expect(best?.mends.map(({ code }) => code)).toEqual(expect.arrayContaining(['no-bleeder', 'no-fuse', 'capacitor-class']));
+    expect(best?.unsafe).toBe(0);
+    expect(best?.keeps).toBe(true);
+  });
+
+  it('what discharges the dropper does so within a second, with the volts across it allowed', () => {
+    const bleeder = partsOfKind(best?.circuit ?? bar, 'resistor').find(({ ref }) => ref === 'R3');
+    const seconds = dischargesOf(best?.circuit ?? bar).find(({ ref }) => ref === 'C1')?.secondsTo34 ?? Number.NaN;
+    expect(seconds).toBeLessThan(1 / 1.155);
+    expect(seconds).toBeGreaterThan(0.3);
+    expect(bleeder?.rated?.volts).toBeGreaterThanOrEqual(350);
+  });
+
+  it('with nothing done, nothing changes', () => {
+    expect(unchanged?.chipAmps).toBeCloseTo(chipAmpsIn(bar), 6);
+  });
+
+  it('a smaller dropper never gives more light on the same string', () => {
+    const amps = [330e-9, 390e-9, 470e-9, 560e-9].map((farads) => chipAmpsIn(withFields(bar, 'C1', { farads })));
+    expect(amps).toEqual(amps.toSorted((a, b) => a - b));
+  });
+});
+
+describe('another supply, a dead part, another LED', () => {
+  it('a lamp for 120 V on 230 V: said first what it does with nothing done, then what makes it as before', () => {
+    const abroad = withFields(withFields(bar, 'V1', { voltsRms: 120, hertz: 60 }), 'C1', { farads: 1e-6 });
+    const { unchanged, before, ways } = find(abroad, { aim: 'none', supply: { voltsRms: 230, hertz: 50 } });
+    expect(unchanged?.chipAmps).toBeGreaterThan(2 * before.chipAmps);
+    expect(partOf(ways[0]?.circuit ?? abroad, 'V1')).toMatchObject({ voltsRms: 230, hertz: 50 });
+    expect(ways[0]?.keeps).toBe(true);
+    expect(Math.abs(ways[0]?.miss ?? 1)).toBeLessThan(0.1);
+  });
+
+  it('another kind of supply takes the place of the old, on its nets', () => {
+    const { ways } = find(headlamp, { aim: 'chip-amps', value: 0.02, supply: { kind: 'dc', volts: 5 }, moves: ['replace-resistor'] });
+    expect(partOf(ways[0]?.circuit ?? headlamp, 'B1')).toMatchObject({ kind: 'dc', volts: 5, pins: ['p', 'm'] });
+    expect(ways[0]?.after.hours).toBeUndefined();
+  });
+
+  const string = circuitOf([
+    { ref: 'V1', kind: 'dc', pins: ['n0', '0'], volts: 24 },
+    { ref: 'R1', kind: 'resistor', pins: ['n0', 'n1'], ohms: 33 },
+    ...[1, 2, 3, 4, 5, 6, 7].map((n) => ({
+      ref: `D${n}`,
+      kind: 'led',
+      pins: [`n${n}`, n === 7 ? '0' : `n${n + 1}`],
+      rated: { amps: 0.06 },
+    })),
+  ]);
+
+  it('a dead chip: dark with nothing done; linked out with the current brought back, or replaced', () => {
+    const { unchanged, ways } = find(string, { aim: 'none', dead: ['D4'] });
+    expect(unchanged?.chipAmps ?? 0).toBeLessThan(1e-6);
+    const codes = ways.map(({ moves }) => moves.map(({ move }) => move).join('+'));
+    expect(codes[0]).toBe('replace-led');
+    expect(codes).toContain('link-out+replace-resistor');
+    const linked = ways.find(({ moves }) => moves[0]?.move === 'link-out' && moves.length === 2);
+    expect(linked?.keeps).toBe(true);
+    expect(Math.abs(linked?.miss ?? 1)).toBeLessThan(0.05);
+    for (const way of ways) expect(way.text).toMatch(/D4/);
+  });
+
+  it('another colour: the resistor follows', () => {
+    const { ways } = find(single, { aim: 'rated-share', value: 0.8, replaceLed: { colour: 'red', rated: { amps: 0.02 } } });
+    expect(ways[0]?.moves[0]).toMatchObject({ move: 'replace-led', ref: 'D1' });
+    expect(chipAmpsIn(ways[0]?.circuit ?? single)).toBeCloseTo(0.016, 3);
+  });
+});
+
+describe('limits', () => {
+  it('hours on cells are to half the light before, and a limit of hours is kept', () => {
+    const { before, ways } = find(headlamp, { aim: 'rated-share', value: 0.9, limits: { hours: 4 } });
+    for (const way of ways.filter(({ keeps }) => keeps)) expect(way.after.hours).toBeGreaterThanOrEqual(4);
+    expect(before.hours).toBeGreaterThan(0);
+    const dim = find(headlamp, { aim: 'chip-amps', value: 0.2 * before.chipAmps }).ways[0];
+    expect(dim?.after.hours).toBe(0);
+  });
+
+  it('only the drawer: nothing that is not there, no more of it than there is, pairs where no single one does', () => {
+    const drawer = [
+      { kind: 'resistor', ohms: 120, rated: { watts: 0.25 }, count: 2 },
+      { kind: 'resistor', ohms: 47, count: 2 },
+    ];
+    const three = find(clip, { aim: 'chip-amps', value: 0.0145, only: 'drawer', drawer });
+    for (const { fromDrawer, moves } of three.ways) {
+      expect(fromDrawer).toBe(true);
+      for (const ohms of [47, 120]) expect(moves.filter((move) => 'ohms' in move && move.ohms === ohms).length).toBeLessThanOrEqual(2);
+    }
+    const pair = find(single, {
+      aim: 'chip-amps',
+      value: 0.0205,
+      only: 'drawer',
+      drawer,
+      moves: ['replace-resistor', 'insert-resistor', 'parallel-resistor'],
+    });
+    expect(pair.ways[0]?.moves).toHaveLength(2);
+    expect(Math.abs(pair.ways[0]?.miss ?? 1)).toBeLessThan(0.06);
+  });
+
+  it('parts, joints and what can be undone are limits as well', () => {
+    const { ways } = find(clip, { aim: 'rated-share', value: 0.7, limits: { parts: 1, joints: 2, reversible: true } });
+    for (const way of ways.filter(({ keeps }) => keeps))
+      expect([way.parts <= 1, way.joints <= 2, way.reversible]).toEqual([true, true, true]);
+    expect(ways.find(({ parts }) => parts > 1)?.breaks.map(({ limit }) => limit)).toEqual(expect.arrayContaining(['parts']));
+  });
+
+  it('no way rests on the gain of a transistor alone', () => {
+    const gained = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 6 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 4700 },
+      { ref: 'Q1', kind: 'bjt', pins: ['c', 'b', '0'], polarity: 'npn', beta: 200 },
+      { ref: 'D1', kind: 'led', pins: ['a', 'c'], rated: { amps: 0.1 } },
+    ]);
+    const { ways } = find(gained, { aim: 'chip-amps', value: 0.02, moves: ['replace-resistor'] });
+    for (const way of ways) expect(way.keeps ? [] : way.breaks.map(({ limit }) => limit)).toContain('gain');
+  });
+});
+
+describe('a way of one’s own', () => {
+  it('has the figures that its circuit has, and is held against the same limits', () => {
+    const own = ownWay(bar, { ...DOCUMENT, aim: 'supply-watts', value: 2.2, limits: { lightKept: 0.5 } }, [
+      { move: 'replace-capacitor', ref: 'C1', farads: 330e-9, rated: { class: 'X2' } },
+    ]);
+    if (!own.ok) throw new Error(own.error.message);
+    expect(own.value.after.chipAmps).toBeCloseTo(chipAmpsIn(withFields(bar, 'C1', { farads: 330e-9 })), 5);
+    expect(own.value.breaks.map(({ limit }) => limit)).toEqual(['lightKept']);
+    expect(own.value.mends.map(({ code }) => code)).toContain('capacitor-class');
+  });
+});
+
+describe('a goal document', () => {
+  it.each([
+    [{}, 'format'],
+    [{ ...DOCUMENT, version: 2, aim: 'none' }, 'version'],
+    [{ ...DOCUMENT, aim: 'brighter' }, 'aim'],
+    [{ ...DOCUMENT, aim: 'chip-amps' }, 'value'],
+    [{ ...DOCUMENT, aim: 'none', limits: { partShare: 2 } }, 'limits.partShare'],
+    [{ ...DOCUMENT, aim: 'none', drawer: [{ kind: 'resistor' }] }, 'drawer.0'],
+    [{ ...DOCUMENT, aim: 'none', moves: ['saw-off'] }, 'moves.0'],
+  ])('%j is refused, and says where', (json, path) => {
+    expect(parseGoal(json)).toMatchObject({ ok: false, error: { path } });
+  });
+
+  it.each([
+    [{ aim: 'none', led: 'D9' }, 'led'],
+    [{ aim: 'none', dead: ['R1', 'X1'] }, 'dead.1'],
+    [{ aim: 'none', supply: { volts: 'many' } }, 'supply.volts'],
+  ])('%j names what this circuit has not', (wanted, path) => {
+    expect(searchWays(single, { ...DOCUMENT, ...wanted } as Goal)).toMatchObject({ ok: false, error: { path } });
   });
 });

@@ -35,7 +35,7 @@ export interface Summary {
 /** The row of a specimen on the shelf. */
 export function summarise(specimen: Specimen): Summary {
   const analyses = new SpecimenAnalyses(specimen);
-  const after = specimen.reworks.length > 0 ? appraise(analyses.last) : undefined;
+  const after = specimen.state > 0 ? appraise(analyses.after(specimen.state)) : undefined;
   const state = presentState(analyses);
   const appraised = appraise(state);
   const current = appraised.ok ? appraised.value : undefined;

@@ -3,7 +3,7 @@ import { GATE_CODES } from '../caution/index.ts';
 import { CLAIM_FIELDS, CLAIM_SOURCES, CLAIM_TEXT_FIELDS } from '../claim/index.ts';
 import { netSchema, PART_KINDS, type PartKind, partSchema, refSchema } from '../device/index.ts';
 import { meterSchema } from '../meter/index.ts';
-import { circuitChangeSchema } from '../rework/index.ts';
+import { moveSchema, olderMoveSchema, wantedSchema } from '../rework/index.ts';
 
 /** Bench states: no source and stores discharged; no source but a store holds volts; powered. */
 export const BENCH_STATES = ['dead', 'charged', 'live'] as const;
@@ -221,12 +221,21 @@ const PAYLOADS = {
   /** From here on readings of its role stand on this meter, as it is specified now. */
   meter: { meter: meterSchema },
   state: { state: z.enum(BENCH_STATES) },
-  /** The chip current wanted of an LED. */
-  goal: { ref: refSchema, chipAmps: z.number().positive() },
+  /** What a rework is to reach. Tapes of before 2026-12 say the chip current of an LED in its place. */
+  goal: { wanted: wantedSchema.optional(), ref: refSchema.optional(), chipAmps: z.number().positive().optional() },
   rework: {
     title: z.string().min(1).max(200),
-    changes: z.array(circuitChangeSchema).min(1).max(100),
+    changes: z
+      .array(z.union([moveSchema, olderMoveSchema]))
+      .min(1)
+      .max(200),
+    /** The state that it starts from, counted as reworks: 0 is as found. Left out: the one that the thing is in. */
+    from: z.int().min(0).optional(),
   },
+  /** A way of one's own, to stand beside those that are found. */
+  way: { moves: z.array(moveSchema).min(1).max(50) },
+  /** A step of a work order that is done. */
+  tick: { rework: idSchema, step: z.string().min(1).max(60) },
   proof: { verdict: z.enum(['keep', 'back']), text: z.string().max(2000).optional() },
   note: { text: z.string().trim().min(1).max(4000) },
   /** The user's own words in a section of the write-up; empty takes them out. */
@@ -267,6 +276,8 @@ export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('state'),
   entryOf('goal'),
   entryOf('rework'),
+  entryOf('tick'),
+  entryOf('way'),
   entryOf('proof'),
   entryOf('note'),
   entryOf('remark'),

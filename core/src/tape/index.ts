@@ -26,5 +26,5 @@ export {
 export { inLineFigures } from './in-line-figures.ts';
 export { type LoggedMapping, loggedReadings } from './logged-readings.ts';
 export { anchorOf, type Net, NetForest, netOf, pinName, terminalName } from './nets.ts';
-export { replay, type Specimen, type SpecimenPicture, type SpecimenReading, type TapeLine } from './replay.ts';
+export { replay, type Specimen, type SpecimenPicture, type SpecimenReading, type TakenRework, type TapeLine } from './replay.ts';
 export { sayContradiction } from './say-contradiction.ts';

@@ -1,6 +1,7 @@
 import type { Circuit } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import type { Meter, MeterRole } from '../meter/index.ts';
+import { type CircuitMove, checkWanted, fittedBy, presentMove, type Wanted } from '../rework/index.ts';
 import { type Board, Boards, isPadNumber, type Pad } from './boards.ts';
 import { type Continuity, continuityOf, shortedPart, USUAL_BEEPER } from './continuity.ts';
 import type { BenchState, Entry, EntryKind, EntryOf, FactName, Stage } from './entry.ts';
@@ -19,6 +20,15 @@ export interface TapeLine {
 export interface SpecimenReading {
   readonly entry: EntryOf<'reading'>;
   readonly rework: number;
+}
+
+/** A way that was taken. */
+export interface TakenRework extends Omit<EntryOf<'rework'>, 'changes' | 'from'> {
+  readonly moves: readonly CircuitMove[];
+  /** The state that it starts from: so many reworks, 0 is as found. */
+  readonly from: number;
+  /** Steps of its work order that are done. */
+  readonly ticked: readonly EntryOf<'tick'>[];
 }
 
 /** A picture with the notes stuck into it. */
@@ -58,8 +68,12 @@ export interface Specimen {
   readonly benchState: BenchState;
   /** The bench state was said, and does not only follow from a reading. */
   readonly benchStateSaid: boolean;
-  readonly goal?: EntryOf<'goal'>;
-  readonly reworks: readonly EntryOf<'rework'>[];
+  readonly goal?: Wanted;
+  /** Ways of one's own for the state that the thing is in. */
+  readonly ownWays: readonly EntryOf<'way'>[];
+  readonly reworks: readonly TakenRework[];
+  /** The state that the thing is in: after so many reworks; less where one was taken back. */
+  readonly state: number;
   readonly proof?: EntryOf<'proof'>;
 }
 
@@ -141,7 +155,9 @@ class Fold {
   private readonly parts: Part[] = [];
   private readonly readings: SpecimenReading[] = [];
   private readonly meters = new Map<MeterRole, Meter>();
-  private readonly reworks: EntryOf<'rework'>[] = [];
+  private readonly reworks: (TakenRework & { readonly ticked: EntryOf<'tick'>[] })[] = [];
+  private state = 0;
+  private ownWays: EntryOf<'way'>[] = [];
   private readonly givenNames: string[] = [];
   private readonly boards = new Boards();
   private readonly sweeps: EntryOf<'sweep'>[] = [];
@@ -151,7 +167,7 @@ class Fold {
   private forest = new NetForest();
   private benchState: BenchState = 'dead';
   private benchStateSaid = false;
-  private goal?: EntryOf<'goal'>;
+  private goal?: Wanted;
   private proof?: EntryOf<'proof'>;
 
   /** Takes one entry; returns what is wrong with it, or undefined. */
@@ -202,6 +218,8 @@ class Fold {
       benchState: this.benchState,
       benchStateSaid: this.benchStateSaid,
       reworks: this.reworks,
+      state: this.state,
+      ownWays: this.ownWays,
       ...(this.goal && { goal: this.goal }),
       ...(this.proof && { proof: this.proof }),
     };
@@ -274,7 +292,7 @@ class Fold {
     join: (entry) => this.takeJoin(entry),
     reading: (entry) => {
       if (entry.place.at === 'part' && !this.hasPart(entry.place.ref)) return `${entry.place.ref} is not on the board.`;
-      this.readings.push({ entry, rework: entry.condition.rework ?? this.reworks.length });
+      this.readings.push({ entry, rework: entry.condition.rework ?? this.state });
       if (entry.condition.state && entry.condition.state !== this.benchState) {
         this.benchState = entry.condition.state;
         this.benchStateSaid = false;
@@ -293,18 +311,37 @@ class Fold {
       return undefined;
     },
     goal: (entry) => {
-      if (!this.hasPart(entry.ref)) return `${entry.ref} is not on the board.`;
-      this.goal = entry;
+      const { wanted = olderGoal(entry) } = entry;
+      if (!wanted) return 'It says nothing that is wanted.';
+      const missing = [wanted.led, ...(wanted.dead ?? [])].find((ref) => ref !== undefined && !this.hasPart(ref));
+      if (missing !== undefined) return `${missing} is not on the board.`;
+      const checked = checkWanted(wanted);
+      if (!checked.ok) return checked.error.message;
+      this.goal = wanted;
       return undefined;
     },
     rework: (entry) => {
-      this.reworks.push(entry);
+      const { changes, from = this.state, ...taken } = entry;
+      if (from > this.reworks.length) return `There is no state ${from} to start from; there were ${this.reworks.length} reworks.`;
+      this.reworks.push({ ...taken, moves: changes.map(presentMove), from, ticked: [] });
+      this.state = this.reworks.length;
+      // They were for the circuit before it.
+      this.ownWays = [];
       // What was signed off was the circuit before it.
       this.proof = undefined;
       return undefined;
     },
+    way: (entry) => push(this.ownWays, entry),
+    tick: (entry) => {
+      const rework = this.reworks.find(({ id }) => id === entry.rework);
+      if (!rework) return 'The way that it is a step of was not taken.';
+      rework.ticked.push(entry);
+      return undefined;
+    },
     proof: (entry) => {
       this.proof = entry;
+      // What is taken back leaves the thing as it was before.
+      if (entry.verdict === 'back') this.state = this.reworks.at(-1)?.from ?? 0;
       return undefined;
     },
     strike: () => undefined,
@@ -312,7 +349,7 @@ class Fold {
 
   /** Refs are matched as people read them: r1 is R1. Parts that a rework brought count too. */
   private hasPart(ref: string): boolean {
-    const brought = this.reworks.some(({ changes }) => changes.some((change) => change.ref === ref));
+    const brought = this.reworks.some(({ moves }) => fittedBy(moves).includes(ref));
     return brought || this.parts.some((part) => part.ref === ref);
   }
 
@@ -391,6 +428,11 @@ class Fold {
       .flatMap(({ entry }) => entry.figures)
       .findLast(({ unit }) => unit === 'ohms')?.value;
   }
+}
+
+/** A goal as tapes said it at first: the chip current of an LED. */
+function olderGoal({ ref, chipAmps }: EntryOf<'goal'>): Wanted | undefined {
+  return ref === undefined || chipAmps === undefined ? undefined : { led: ref, aim: 'chip-amps', value: chipAmps };
 }
 
 /** What a part or a join goes to: its place in the forest, and the pad or the net that it is named by. */

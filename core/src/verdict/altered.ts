@@ -6,6 +6,6 @@ export const ALTERED_ON_MAINS =
   'Altered: this thing runs on mains and was changed by hand. It is no longer what its maker tested: not for unattended use, nor to be given away without saying so.';
 
 /** Whether it is so: changed on what a touch can kill with, and not taken back. */
-export function isAlteredOnMains({ reworks, proof, circuit }: Specimen): boolean {
-  return reworks.length > 0 && proof?.verdict !== 'back' && touchableMains(circuit) !== undefined;
+export function isAlteredOnMains({ state, circuit }: Specimen): boolean {
+  return state > 0 && touchableMains(circuit) !== undefined;
 }

@@ -14,7 +14,8 @@ function bench(...lines: string[]): Entry[] {
 
 function nextAfter(...lines: string[]) {
   const specimen = replay(bench(...lines));
-  return nextProbeOf(specimen, { found: appraise(analysisOf(specimen, 0)), shape: { arrangements: [], remarks: [] }, spine: [] });
+  const found = appraise(analysisOf(specimen, 0));
+  return nextProbeOf(specimen, { found, shape: { arrangements: [], remarks: [] }, spine: [], trials: [], now: { appraisal: found } });
 }
 
 const clip = ['claim 5v body', 'V1 5v usb', 'R1 27r on V1.+ B', 'D1 led white on B V1.-'];

@@ -45,6 +45,9 @@ const schema = z.strictObject({
 
 export type LedPart = z.infer<typeof schema>;
 
+/** What says which LED it is, apart from where it is. */
+export const ledFieldsSchema = schema.omit({ ref: true, kind: true, pins: true });
+
 /** Of one chip, where the part does not say. */
 const VOLTS_PER_KELVIN = -0.002;
 /** Of the ohms of a curve that is given or was measured at two currents or more, relative: one standard deviation. */

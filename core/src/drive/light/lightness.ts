@@ -12,6 +12,12 @@ export function seenChange(ratio: number): number {
   return lightness(ratio) / lightness(1) - 1;
 }
 
+/** The light, over that before, that looks brighter (positive) or dimmer by a share: the inverse of `seenChange`. */
+export function lightThatLooks(change: number): number {
+  const wanted = lightness(1) * (1 + change);
+  return wanted > 8 ? ((wanted + 16) / 116) ** 3 : Math.max(0, wanted) * (3 / 29) ** 3;
+}
+
 /**
  * Light rises a little less than current: efficacy droops. A power law with this exponent follows common mid-power
  * chips within a few per cent from a tenth to one and a half of rated current; a model, not a law.

@@ -42,10 +42,12 @@ interface RowProps extends RulerRow {
   readonly label: string;
   /** A goal on the scale. */
   readonly goal?: number;
+  /** What is predicted at its worst: a tick beside the hollow dot. */
+  readonly worst?: number;
 }
 
 /** One row: comfort band, the shaded part above 1×, uncertainty behind the dot, peak as a tick, predicted hollow. */
-export function DriveRuler({ width, height, ratio, peak, predicted, guessed = false, goal, label }: RowProps) {
+export function DriveRuler({ width, height, ratio, peak, predicted, guessed = false, goal, worst, label }: RowProps) {
   const one = rulerX(1, width);
   const middle = height / 2;
   const over = ratio !== undefined && ratio.value > 1;
@@ -95,6 +97,13 @@ export function DriveRuler({ width, height, ratio, peak, predicted, guessed = fa
         ) : (
           <circle cx={rulerX(ratio.value, width)} cy={middle} r="5.5" strokeWidth="1.5" className={`${tone} stroke-sheet`} />
         ))}
+      {worst !== undefined && (
+        <path
+          d={`M${rulerX(worst, width)} ${middle - 8}V${middle + 8}`}
+          strokeWidth="2.5"
+          className={worst > 1 ? 'stroke-brick' : 'stroke-petrol'}
+        />
+      )}
       {predicted && <circle cx={rulerX(predicted.value, width)} cy={middle} r="5" strokeWidth="2" className="fill-sheet stroke-petrol" />}
     </svg>
   );

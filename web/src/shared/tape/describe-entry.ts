@@ -1,4 +1,14 @@
-import { CLAIM_LABELS, CLAIM_TEXT_LABELS, deviceOf, type Entry, formatEngineering, GATES, partValue, sayClaim } from '@mindful-probe/core';
+import {
+  CLAIM_LABELS,
+  CLAIM_TEXT_LABELS,
+  deviceOf,
+  type Entry,
+  formatEngineering,
+  GATES,
+  partValue,
+  sayClaim,
+  sayWanted,
+} from '@mindful-probe/core';
 
 export interface EntryWords {
   /** As typed, else in words. */
@@ -86,12 +96,18 @@ export function describeEntry(entry: Entry): EntryWords {
       return { words: `Bench ${entry.state}`, meaning: 'bench state', mono: false };
     case 'goal':
       return {
-        words: typed ?? `Goal: ${entry.ref}`,
-        meaning: `${entry.ref}, ${formatEngineering(entry.chipAmps, 'amps').text} a chip`,
+        words: typed ?? 'Goal',
+        meaning: entry.wanted
+          ? sayWanted(entry.wanted)
+          : `${formatEngineering(entry.chipAmps ?? Number.NaN, 'amps').text} a chip of ${entry.ref}`,
         mono,
       };
     case 'rework':
       return { words: entry.title, meaning: 'way taken', mono: false };
+    case 'tick':
+      return { words: entry.step.replaceAll('-', ' '), meaning: 'step done', mono: false };
+    case 'way':
+      return { words: typed ?? 'Own way', meaning: 'own way', mono };
     case 'proof':
       return { words: entry.verdict === 'keep' ? 'Rework kept' : 'Rework taken back', meaning: 'signed off', mono: false };
     case 'remark':

@@ -1,35 +1,45 @@
 import {
   type Appraisal,
   type Arrangement,
+  applyMoves,
   appraise,
   type Cause,
   type Circuit,
+  type CircuitMove,
   causesOf,
   type DriveDetails,
   driveDetails,
   type Entry,
+  fitReadings,
+  type Goal,
   type Judgement,
   judge,
   type Limits,
+  learntBy,
   ledLimits,
+  type OrderedStep,
+  ownWay,
   presentState,
   type Result,
-  type ReworkGoal,
+  type Rework,
   type ReworkWay,
   recognise,
   remarksOf,
   replay,
+  type SearchProgress,
   type Solution,
   SpecimenAnalyses,
   type Stage,
   type StageMark,
-  searchWays,
+  searchInSteps,
   solve,
   spineOf,
+  suppliesOf,
   type TraceRemark,
   type WhatIf,
   type WhatIfOutcome,
   whatIf,
+  workOrder,
 } from '@mindful-probe/core';
 import { expose } from 'comlink';
 import { DROPPED } from './dropped.ts';
@@ -45,9 +55,29 @@ export interface AnalysisView {
   readonly after?: Result<Appraisal>;
   /** What is wrong with it then. */
   readonly afterJudged?: Judgement;
+  /** After each rework that was ever taken, in their order. */
+  readonly trials: readonly TrialView[];
+  /** The state that the thing is in, and its circuit with what readings taught of it: what the next rework starts from. */
+  readonly now: { readonly appraisal: Result<Appraisal>; readonly judged?: Judgement; readonly learnt?: Circuit };
   /** The same, as predicted before the first reading after it. */
   readonly predicted?: Result<Appraisal>;
   readonly spine: readonly { readonly stage: Stage; readonly mark: StageMark }[];
+}
+
+/** The thing after one of its reworks. */
+export interface TrialView {
+  readonly title: string;
+  /** What it was done to, with what readings had taught of it. */
+  readonly from: Circuit;
+  readonly appraisal: Result<Appraisal>;
+  readonly judged?: Judgement;
+}
+
+/** How a way is done, and the circuit before and after it. */
+export interface WayView {
+  readonly order: readonly OrderedStep[];
+  readonly before: { readonly circuit: Circuit; readonly solution: Solution };
+  readonly after: { readonly circuit: Circuit; readonly solution: Solution };
 }
 
 /** What is asked of a tape, and which tape that is: by its last entry, with the entries themselves. */
@@ -55,6 +85,9 @@ export interface AskedTape {
   readonly topic: string;
   readonly entries: readonly Entry[];
 }
+
+/** Ways that were found are told so often. */
+const TOLD_EVERY_MS = 150;
 
 let newest = '';
 let kept: { readonly topic: string; readonly analyses: SpecimenAnalyses } | undefined;
@@ -87,10 +120,20 @@ const api = {
     const judged = judge(found);
     await goOnWith(tape.topic);
     const isReworked = last !== found;
-    if (isReworked) onStep('the circuit after its rework');
-    const after = isReworked ? appraise(last) : undefined;
-    await goOnWith(tape.topic);
-    const afterJudged = isReworked ? judge(last) : undefined;
+    const trials: TrialView[] = [];
+    for (const [index, { title }] of specimen.reworks.entries()) {
+      onStep(`the circuit after “${title}”`);
+      await goOnWith(tape.topic);
+      const state = analyses.after(index + 1);
+      const appraisal = appraise(state);
+      await goOnWith(tape.topic);
+      const judgement = judge(state);
+      trials.push({ title, from: learntBy(state.before ?? state), appraisal, ...(judgement && { judged: judgement }) });
+    }
+    const { appraisal: after, judged: afterJudged } = trials.at(-1) ?? {};
+    const current = analyses.after(specimen.state);
+    const nowAppraisal = appraise(current);
+    const nowJudged = judge(current);
     const predictedAppraisal = predicted && appraise(predicted);
     const present = appraise(presentState(analyses));
     return {
@@ -100,8 +143,14 @@ const api = {
         arrangements: judged?.arrangements ?? recognise(specimen.circuit),
         remarks: remarksOf(specimen.circuit, foundAppraisal.ok ? foundAppraisal.value.solution : undefined),
       },
-      ...(after && { after }),
-      ...(afterJudged && { afterJudged }),
+      ...(isReworked && after && { after }),
+      ...(isReworked && afterJudged && { afterJudged }),
+      trials,
+      now: {
+        appraisal: nowAppraisal,
+        ...(nowJudged && { judged: nowJudged }),
+        ...(nowAppraisal.ok && { learnt: learntBy(current) }),
+      },
       ...(predictedAppraisal && { predicted: predictedAppraisal }),
       spine: spineOf(specimen, present.ok ? present.value : undefined),
     };
@@ -125,11 +174,39 @@ const api = {
   whatIf(circuit: Circuit, ledRef: string, change: WhatIf, now: Solution): Result<WhatIfOutcome> {
     return whatIf(circuit, ledRef, change, now, kept?.analyses.cache.solve);
   },
-  ways(circuit: Circuit, goal: ReworkGoal): Result<readonly ReworkWay[]> {
-    return searchWays(circuit, goal);
+  /** @param onWays told what was found so far, now and then */
+  async ways(circuit: Circuit, goal: Goal, onWays: (progress: SearchProgress) => void): Promise<Result<Rework>> {
+    const steps = searchInSteps(circuit, goal);
+    let told = Date.now();
+    for (;;) {
+      const step = steps.next();
+      if (step.done) return step.value;
+      if (Date.now() - told < TOLD_EVERY_MS && told !== 0) continue;
+      onWays(step.value);
+      told = Date.now();
+      // Lets messages in between.
+      await new Promise((resolve) => setTimeout(resolve));
+    }
   },
-  solve(circuit: Circuit): Result<Solution> {
-    return solve(circuit);
+  /** Ways of somebody's own, each by its moves. */
+  ownWays(circuit: Circuit, goal: Goal, all: readonly (readonly CircuitMove[])[]): readonly Result<ReworkWay>[] {
+    return all.map((moves) => ownWay(circuit, goal, moves));
+  },
+  /** How moves are done on a circuit. */
+  way(circuit: Circuit, moves: readonly CircuitMove[]): Result<WayView> {
+    const before = solve(circuit);
+    if (!before.ok) return before;
+    const changed = applyMoves(circuit, moves);
+    const fitted = fitReadings(changed, []);
+    if (!fitted.ok) return fitted;
+    const supplyRef = suppliesOf(changed)[0]?.ref ?? '';
+    const [amps] = fitted.value.figures([{ of: 'supply', ref: supplyRef, quantity: 'ampsRms' }]);
+    const states = {
+      before: { circuit, solution: before.value },
+      after: { circuit: changed, solution: fitted.value.solution },
+    };
+    const order = workOrder({ ...states, supplyRef, moves, uncertainty: amps.value > 0 ? amps.uncertainty / amps.value : 0 });
+    return { ok: true, value: { ...states, order } };
   },
 };
 

@@ -1,22 +1,26 @@
 import type {
   Cause,
   Circuit,
+  CircuitMove,
   DriveDetails,
   Entry,
+  Goal,
   Limits,
   Result,
-  ReworkGoal,
+  Rework,
   ReworkWay,
+  SearchProgress,
   Solution,
   WhatIf,
   WhatIfOutcome,
 } from '@mindful-probe/core';
-import { useSyncExternalStore } from 'react';
+import { proxy } from 'comlink';
+import { useState, useSyncExternalStore } from 'react';
 import useSWR from 'swr';
-import type { AnalysisView, AskedTape } from './analyses.worker.ts';
+import type { AnalysisView, AskedTape, WayView } from './analyses.worker.ts';
 import { ask, type Computing, computing, onComputing, StoppedError, turnTo } from './worker-line.ts';
 
-export type { AnalysisView } from './analyses.worker.ts';
+export type { AnalysisView, TrialView, WayView } from './analyses.worker.ts';
 
 const ONCE = { revalidateOnFocus: false, revalidateOnReconnect: false, revalidateIfStale: false, shouldRetryOnError: false } as const;
 
@@ -52,23 +56,60 @@ export function useAnalysis(specimenId: string, entries: readonly Entry[]): Anal
   return { analysis: data, isStale: data !== undefined && (isLoading || isStopped), again: isStopped ? () => void mutate() : undefined };
 }
 
-/** The ways to a goal on a circuit, and whether they are still being searched. Ways of another circuit would be wrong here, so none stand meanwhile. */
+/** The ways to a goal on a circuit: what was found so far, and at the end all. */
 export function useWays(
   circuit: Circuit | undefined,
-  goal: ReworkGoal | undefined,
-): { ways: Result<readonly ReworkWay[]> | undefined; searching: boolean } {
-  const key = circuit && goal ? ['ways', JSON.stringify(circuit), goal.ledRef, goal.chipAmps] : null;
-  const { data, isLoading } = useSWR(
-    key,
-    () => ask(async (api): Promise<Result<readonly ReworkWay[]>> => api.ways(circuit as Circuit, goal as ReworkGoal)),
+  goal: Goal | undefined,
+): {
+  readonly rework: Result<Rework> | undefined;
+  readonly progress: SearchProgress | undefined;
+  readonly isStopped: boolean;
+  readonly again: () => void;
+} {
+  const key = circuit && goal ? JSON.stringify([circuit, goal]) : undefined;
+  const [progress, setProgress] = useState<{ readonly of: string; readonly found: SearchProgress }>();
+  const { data, error, mutate } = useSWR(
+    key === undefined ? null : ['ways', key],
+    () =>
+      ask(
+        async (api): Promise<Result<Rework>> =>
+          api.ways(
+            circuit as Circuit,
+            goal as Goal,
+            proxy((found: SearchProgress) => setProgress({ of: key ?? '', found })),
+          ),
+      ),
     ONCE,
   );
-  return { ways: data, searching: isLoading };
+  return {
+    rework: data,
+    progress: progress?.of === key ? progress?.found : undefined,
+    isStopped: error instanceof StoppedError,
+    again: () => void mutate(),
+  };
 }
 
-/** The solution of a circuit that no tape has yet; undefined until it is there. */
-export function useSolution(circuit: Circuit): Result<Solution> | undefined {
-  return useSWR(['solution', JSON.stringify(circuit)], () => ask(async (api): Promise<Result<Solution>> => api.solve(circuit)), ONCE).data;
+/** Ways of somebody's own; undefined until they are there. */
+export function useOwnWays(
+  circuit: Circuit | undefined,
+  goal: Goal | undefined,
+  moves: readonly (readonly CircuitMove[])[],
+): readonly Result<ReworkWay>[] | undefined {
+  const key = circuit && goal && moves.length > 0 ? ['own-ways', JSON.stringify([circuit, goal, moves])] : null;
+  return useSWR(
+    key,
+    () => ask(async (api): Promise<readonly Result<ReworkWay>[]> => api.ownWays(circuit as Circuit, goal as Goal, moves)),
+    { ...ONCE, keepPreviousData: true },
+  ).data;
+}
+
+/** How moves are done on a circuit; undefined until it is there. */
+export function useWay(circuit: Circuit | undefined, moves: readonly CircuitMove[]): Result<WayView> | undefined {
+  return useSWR(
+    circuit ? ['way', JSON.stringify([circuit, moves])] : null,
+    () => ask(async (api): Promise<Result<WayView>> => api.way(circuit as Circuit, moves)),
+    { ...ONCE, keepPreviousData: false },
+  ).data;
 }
 
 /** Why readings do not fit together; undefined while it is looked for, or where nobody asks. */

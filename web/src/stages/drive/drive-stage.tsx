@@ -12,15 +12,15 @@ import { Verdict } from './verdict.tsx';
 // Charts are large, and the verdict does not wait for them.
 const Details = lazy(async () => ({ default: (await import('./details.tsx')).Details }));
 
-const VIEWS = ['as claimed', 'as found', 'after rework'] as const;
-type View = (typeof VIEWS)[number];
+/** As claimed, as found, or after one of the reworks that were tried: their numbers from 1. */
+type View = 'as claimed' | 'as found' | number;
 
 /** The verdict: how hard it is driven, where the watts go, and whether it is safe. */
 export function DriveStage() {
   const { analysis, specimen } = useOpenSpecimen();
   const [wanted, setWanted] = useState<View>('as found');
   if (!analysis) return <StageHeader title="Drive" fact="computing…" />;
-  const { found, after } = analysis;
+  const { found, trials } = analysis;
   if (!found.ok) {
     return (
       <>
@@ -31,10 +31,11 @@ export function DriveStage() {
       </>
     );
   }
-  const reworked = after?.ok ? after.value : undefined;
-  const views = VIEWS.filter((view) => view !== 'after rework' || reworked);
+  const views: readonly View[] = ['as claimed', 'as found', ...trials.flatMap(({ appraisal }, index) => (appraisal.ok ? [index + 1] : []))];
   const view = views.includes(wanted) ? wanted : 'as found';
-  const appraisal = view === 'after rework' && reworked ? reworked : found.value;
+  const trial = typeof view === 'number' ? trials[view - 1] : undefined;
+  const appraisal = trial?.appraisal.ok ? trial.appraisal.value : found.value;
+  const reworked = trials[specimen.state - 1]?.appraisal;
   return (
     <>
       <StageHeader title="Drive" fact={factOf(view, appraisal)}>
@@ -46,9 +47,9 @@ export function DriveStage() {
         <AsIs
           key={view}
           appraisal={appraisal}
-          judgement={view === 'after rework' ? analysis.afterJudged : analysis.judged}
-          rework={view === 'after rework' ? specimen.reworks.length : 0}
-          {...(view === 'as found' && reworked && { after: reworked })}
+          judgement={trial ? trial.judged : analysis.judged}
+          rework={trial ? Number(view) : 0}
+          {...(view === 'as found' && reworked?.ok && { after: reworked.value })}
         />
       )}
     </>
@@ -122,7 +123,7 @@ function ViewChoice({ views, view, onChoose }: ViewChoiceProps) {
       {views.map((name) => (
         <label key={name} className={`flex items-center gap-1.5 ${name === view ? 'font-[650]' : 'text-quiet'}`}>
           <input type="radio" name="drive-view" checked={name === view} onChange={() => onChoose(name)} />
-          {name}
+          {typeof name === 'number' ? `trial ${name}` : name}
         </label>
       ))}
     </fieldset>
@@ -131,6 +132,6 @@ function ViewChoice({ views, view, onChoose }: ViewChoiceProps) {
 
 function factOf(view: View, { measured }: Appraisal): string {
   if (view === 'as claimed') return 'what body, box and listing would mean';
-  if (view === 'after rework') return measured ? 'from the readings after it' : 'as predicted; no reading after it yet';
+  if (typeof view === 'number') return measured ? 'from the readings after it' : 'as predicted; no reading after it yet';
   return measured ? 'from the readings' : 'as expected from the circuit; no live reading stands behind it yet';
 }

@@ -102,7 +102,11 @@ function SignOff() {
   const { specimen, record } = useOpenSpecimen();
   if (specimen.proof) {
     return (
-      <p className="mt-6 text-17">{specimen.proof.verdict === 'keep' ? 'Signed off: the rework stays.' : 'Taken back: as it was found.'}</p>
+      <p className="mt-6 text-17">
+        {specimen.proof.verdict === 'keep'
+          ? 'Signed off: the rework stays.'
+          : 'Taken back: as it was before. Another way can be tried in Rework.'}
+      </p>
     );
   }
   return (

@@ -1,4 +1,4 @@
-import { formatEngineering } from '@mindful-probe/core';
+import { sayWanted } from '@mindful-probe/core';
 import type { StageDefinition } from '../stage.ts';
 
 export const rework: StageDefinition<'rework'> = {
@@ -6,6 +6,5 @@ export const rework: StageDefinition<'rework'> = {
   title: 'Rework',
   key: 'w',
   view: async () => ({ default: (await import('./rework-stage.tsx')).ReworkStage }),
-  fact: ({ specimen: { reworks, goal } }) =>
-    reworks.at(-1)?.title ?? (goal ? `wanted ${formatEngineering(goal.chipAmps, 'amps').text}` : ''),
+  fact: ({ specimen: { reworks, state, goal } }) => reworks[state - 1]?.title ?? (goal ? `wanted ${sayWanted(goal)}` : ''),
 };

@@ -1,62 +1,173 @@
-import { type Appraisal, parseQuantity, type ReworkGoal } from '@mindful-probe/core';
-import { useForm } from 'react-hook-form';
+import { type Appraisal, LED_BODY_NAMES, LED_COLOUR_NAMES, partsOfKind, type Wanted } from '@mindful-probe/core';
+import type { ReactNode } from 'react';
+import { type UseFormRegister, useForm } from 'react-hook-form';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { figureText, multipleText } from '../../shared/figures/figure.tsx';
+import { formFor, formOf, type GoalForm, PRESETS, type Preset, wantedOf } from './goal-form.ts';
 
 interface GoalSentenceProps {
   readonly appraisal: Appraisal;
-  readonly goal: ReworkGoal | undefined;
-  readonly fallbackRef: string;
+  readonly goal: Wanted | undefined;
 }
 
-/** The goal as a sentence with two values to set. */
-export function GoalSentence({ appraisal, goal, fallbackRef }: GoalSentenceProps) {
+/** The goal as a sentence with values to set, and what holds with it. */
+export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
   const { record } = useOpenSpecimen();
-  const leds = appraisal.stresses.filter(({ of }) => of === 'chip-amps');
-  const { register, handleSubmit, setError, formState } = useForm<{ led: string; amps: string }>({
-    values: { led: goal?.ledRef ?? fallbackRef, amps: goal ? figureText(goal.chipAmps, 'amps').replace(/\s/g, ' ') : '' },
-  });
-  const set = handleSubmit(({ led, amps }) => {
-    const parsed = parseQuantity(amps);
-    if (!parsed || (parsed.unit !== undefined && parsed.unit !== 'amps') || !(parsed.value > 0)) {
-      setError('amps', { message: `“${amps}” is not a current, as 20 mA.` });
+  const values = goal ? formOf(goal, appraisal) : formFor('gentler', appraisal);
+  const { register, handleSubmit, setError, clearErrors, reset, watch, formState } = useForm<GoalForm>({ values });
+  const preset = watch('preset');
+  const led = watch('led');
+  const set = handleSubmit((form) => {
+    const wanted = wantedOf(form, appraisal);
+    if ('field' in wanted) {
+      setError(wanted.field, { message: wanted.message }, { shouldFocus: true });
       return;
     }
-    // A bare number is milliamps: nobody drives a chip with 20 A.
-    record({ kind: 'goal', ref: led, chipAmps: parsed.unit === undefined && parsed.value >= 1 ? parsed.value / 1000 : parsed.value });
+    record({ kind: 'goal', wanted });
   });
-  const now = leds.find(({ ref }) => ref === (goal?.ledRef ?? fallbackRef));
+  const choose = (next: Preset) => {
+    clearErrors();
+    reset({ ...formFor(next, appraisal), led }, { keepDefaultValues: true });
+  };
+  const problem = Object.values(formState.errors).find((error) => error?.message);
+  const now = appraisal.stresses.find(({ of, ref }) => of === 'chip-amps' && ref === led);
+  const hasCells = partsOfKind(appraisal.circuit, 'battery').length > 0;
   return (
-    <form onSubmit={set} className="flex flex-wrap items-baseline gap-x-2 gap-y-2 pb-3">
-      <h1 className="pr-2">Rework</h1>
-      <span className="text-17">a chip of</span>
-      <select aria-label="LED" className="text-17 font-[650]" {...register('led')}>
-        {leds.map(({ ref }) => (
-          <option key={ref}>{ref}</option>
+    <form onSubmit={set} className="flex flex-wrap items-baseline gap-x-3 gap-y-2 pb-3">
+      <h1 className="sr-only">Rework</h1>
+      <select
+        aria-label="Goal"
+        className="text-22 font-[650]"
+        {...register('preset', { onChange: (event) => choose(event.target.value as Preset) })}
+      >
+        {PRESETS.map((name) => (
+          <option key={name} value={name}>
+            {name.charAt(0).toUpperCase() + name.slice(1)}
+          </option>
         ))}
       </select>
-      <span className="text-17">at</span>
-      <input
-        aria-label="Wanted current"
-        className="w-[90px] font-figures text-17 font-[650]"
-        placeholder="20 mA"
-        autoComplete="off"
-        {...register('amps')}
-      />
-      <button type="submit" className="action">
+      <Aim preset={preset} register={register} appraisal={appraisal} />
+      {preset !== 'safe' && (
+        <>
+          <Limit label="Looks at most, per cent dimmer" before="looks at most" after="% dimmer" field="dimmer" register={register} />
+          <Limit label="LED at most, of its rating" before="LED at most" after="× of its rating" field="ledAtMost" register={register} />
+        </>
+      )}
+      <Limit label="No part above, of its rating" before="no part above" after="of its rating" field="partShare" register={register} />
+      {hasCells && preset !== 'safe' && <Limit label="Hours at least" before="runs at least" after="h" field="hours" register={register} />}
+      <span>from</span>
+      <select aria-label="From" className="font-[650]" {...register('from')}>
+        <option value="standard">standard values</option>
+        <option value="drawer">the drawer alone</option>
+      </select>
+      <button type="submit" className="action ml-2">
         Find ways
       </button>
-      {formState.errors.amps && (
-        <span role="alert" className="text-brick">
-          {formState.errors.amps.message}
+      {now && (
+        <span className="ml-auto text-quiet">
+          now <span className={now.ratio.value > 1 ? 'text-brick' : ''}>{multipleText(now.ratio.value)}</span>,{' '}
+          {figureText(appraisal.supplyWatts.value, 'watts')}
         </span>
       )}
-      <span className="flex-1" />
-      {now && (
-        <span className="text-quiet">
-          now {multipleText(now.ratio.value)}, {figureText(now.figure, 'amps')}
-        </span>
+      {problem && (
+        <p role="alert" className="w-full text-brick">
+          {problem.message}
+        </p>
       )}
     </form>
+  );
+}
+
+interface PartProps {
+  readonly register: UseFormRegister<GoalForm>;
+}
+
+/** What the preset is about. */
+function Aim({ preset, register, appraisal }: PartProps & { readonly preset: Preset; readonly appraisal: Appraisal }) {
+  const leds = appraisal.stresses.filter(({ of }) => of === 'chip-amps');
+  const ledChoice = (
+    <select aria-label="LED" className="font-[650]" {...register('led')}>
+      {leds.map(({ ref }) => (
+        <option key={ref}>{ref}</option>
+      ))}
+    </select>
+  );
+  switch (preset) {
+    case 'gentler':
+      return (
+        <Words>
+          a chip of {ledChoice} at <Value label="Wanted current" field="value" register={register} />
+        </Words>
+      );
+    case 'half the power':
+      return (
+        <Words>
+          <Value label="Wanted power" field="value" register={register} /> at the supply
+        </Words>
+      );
+    case 'most light':
+      return <Words>from {ledChoice}, as far as the limits let it</Words>;
+    case 'another supply':
+      return (
+        <Words>
+          <Value label="New supply" field="supply" register={register} width="w-[150px]" /> in place of its own, {ledChoice} as before
+        </Words>
+      );
+    case 'a dead part mended':
+      return (
+        <Words>
+          <Value label="Dead parts" field="dead" register={register} /> linked out or replaced, {ledChoice} as before
+        </Words>
+      );
+    case 'another LED':
+      return (
+        <Words>
+          <select aria-label="Colour" className="font-[650]" {...register('colour')}>
+            {LED_COLOUR_NAMES.map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+          <select aria-label="Body" className="font-[650]" {...register('body')}>
+            <option value="">any body</option>
+            {LED_BODY_NAMES.map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>{' '}
+          for {ledChoice}, a chip at <Value label="Wanted current" field="value" register={register} />
+        </Words>
+      );
+    case 'safe':
+      return <Words>what is unsafe mended, as far as soldering does</Words>;
+  }
+}
+
+function Words({ children }: { readonly children: ReactNode }) {
+  return <span className="flex flex-wrap items-baseline gap-x-1.5">{children}</span>;
+}
+
+interface ValueProps extends PartProps {
+  readonly label: string;
+  readonly field: keyof GoalForm;
+  readonly width?: string;
+}
+
+function Value({ label, field, register, width = 'w-[84px]' }: ValueProps) {
+  return (
+    <input
+      aria-label={label}
+      className={`${width} border-0 border-b-2 border-ink bg-transparent px-1 font-figures text-17 font-[650]`}
+      autoComplete="off"
+      {...register(field)}
+    />
+  );
+}
+
+function Limit({ label, before, after, field, register }: ValueProps & { readonly before: string; readonly after: string }) {
+  return (
+    <span className="flex items-baseline gap-x-1.5">
+      {before}
+      <Value label={label} field={field} register={register} width="w-[52px]" />
+      {after}
+    </span>
   );
 }

@@ -1,216 +1,266 @@
 import {
   type Appraisal,
-  applyChanges,
   type Circuit,
-  type CircuitChange,
-  type EntryOf,
-  formatEngineering,
-  type ReworkGoal,
+  type Goal,
+  partOfKind,
+  type Rework,
   type ReworkWay,
-  workOrder,
+  ratedChipAmps,
+  type TakenRework,
+  type Wanted,
 } from '@mindful-probe/core';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
-import { Figure, multipleText } from '../../shared/figures/figure.tsx';
+import { figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
-import { DriveRuler, RulerAxis } from '../../shared/pictures/drive-ruler.tsx';
-import { WattPlanView } from '../../shared/pictures/watt-plan-view.tsx';
-import { useSolution, useWays } from '../../shared/worker/use-analysis.ts';
+import { useOwnWays, useWay, useWays } from '../../shared/worker/use-analysis.ts';
 import { GoalSentence } from './goal-sentence.tsx';
+import { PlanAfter } from './plan-after.tsx';
+import { Trials } from './trials.tsx';
+import { firstBreaking, LIMIT_WORDS } from './way-words.ts';
+import { type ShownWay, WaysTable } from './ways-table.tsx';
+import { WorkOrderView } from './work-order-view.tsx';
 
-/** From a wanted current to the values that give it, each before and after; then how to do it. */
+/** From what is wanted to the ways that give it, each before and after; then how to do it. */
 export function ReworkStage() {
   const { analysis, specimen } = useOpenSpecimen();
   if (!analysis) return <StageHeader title="Rework" fact="computing…" />;
-  // A second rework starts from where the first ended.
-  const current = analysis.after ?? analysis.found;
-  if (!current.ok || !current.value.hardest) {
+  const { appraisal, learnt } = analysis.now;
+  if (!appraisal.ok || !appraisal.value.hardest || !learnt) {
     return (
       <>
         <StageHeader title="Rework" />
         <Empty>
-          <p>{current.ok ? 'No LED is traced yet.' : current.error.message} A rework needs a circuit to change.</p>
+          <p>{appraisal.ok ? 'No LED is traced yet.' : appraisal.error.message} A rework needs a circuit to change.</p>
         </Empty>
       </>
     );
   }
-  const taken = specimen.reworks.at(-1);
-  if (taken && !specimen.proof && analysis.found.ok) return <TakenWay rework={taken} before={analysis.found.value} after={current.value} />;
-  const { hardest } = current.value;
-  const goal: ReworkGoal | undefined = specimen.goal && { ledRef: specimen.goal.ref, chipAmps: specimen.goal.chipAmps };
+  const taken = specimen.state > 0 && !specimen.proof ? specimen.reworks[specimen.state - 1] : undefined;
+  const from = taken && analysis.trials[specimen.state - 1]?.from;
   return (
     <>
-      <GoalSentence appraisal={current.value} goal={goal} fallbackRef={hardest.ref} />
-      {goal ? (
-        <Ways appraisal={current.value} goal={goal} />
+      {taken && from ? (
+        <TakenWay rework={taken} from={from} />
       ) : (
-        <Empty>Say which current a chip should have. Comfort for long life and cool running is 0.4 to 0.8 of the rating.</Empty>
+        <>
+          <GoalSentence appraisal={appraisal.value} goal={specimen.goal} />
+          {specimen.goal ? (
+            <Ways appraisal={appraisal.value} circuit={learnt} wanted={specimen.goal} />
+          ) : (
+            <Empty>Say what is wanted. Comfort for long life and cool running is 0.4 to 0.8 of a chip’s rating.</Empty>
+          )}
+        </>
       )}
+      <Trials />
     </>
   );
 }
 
-const RULER_WIDTH = 240;
-const WAYS_SHOWN = 5;
+interface WaysProps {
+  readonly appraisal: Appraisal;
+  readonly circuit: Circuit;
+  readonly wanted: Wanted;
+}
 
-function Ways({ appraisal, goal }: { readonly appraisal: Appraisal; readonly goal: ReworkGoal }) {
-  const { ways, searching } = useWays(appraisal.circuit, goal);
-  const [chosen, setChosen] = useState(0);
-  if (!ways) return <p role="status">{searching ? 'Searching…' : ''}</p>;
-  if (!ways.ok) return <p role="alert">{ways.error.message}</p>;
-  if (ways.value.length === 0) {
-    return <Empty>No resistor gives this current: it is more than the supply can drive here, or less than any value leaves.</Empty>;
-  }
-  const shown = ways.value.slice(0, WAYS_SHOWN);
-  const way = shown[Math.min(chosen, shown.length - 1)] as ReworkWay;
-  const rated = way.before.chipAmps / way.before.ofRated;
+/** Misses that differ by less are as good as one another. */
+const AS_NEAR = 0.1;
+
+/** Rows are ranked by what is chosen here, those that keep the limits always first. */
+const RANKS = {
+  'best first': ({ unsafe, miss, after, joints }: ReworkWay) => [unsafe, Math.round(Math.abs(miss) / AS_NEAR), after.supplyWatts, joints],
+  'nearest first': ({ miss }: ReworkWay) => [Math.abs(miss)],
+  'least watts first': ({ after }: ReworkWay) => [after.supplyWatts],
+  'brightest first': ({ after }: ReworkWay) => [-after.lightRatio],
+  'gentlest first': ({ after }: ReworkWay) => [after.ofRated],
+  'fewest joints first': ({ joints }: ReworkWay) => [joints],
+} as const;
+type Rank = keyof typeof RANKS;
+
+function ranked(ways: readonly ReworkWay[], rank: Rank): readonly ReworkWay[] {
+  const keysOf = (way: ReworkWay) => [way.keeps ? 0 : 1, ...RANKS[rank](way)];
+  return ways.toSorted((a, b) => {
+    const [one, other] = [keysOf(a), keysOf(b)];
+    const index = one.findIndex((key, at) => key !== other[at]);
+    return index === -1 ? 0 : (one[index] as number) - (other[index] as number);
+  });
+}
+
+/** The rest is shown when asked for. */
+const SHOWN_FIRST = 6;
+
+function Ways({ appraisal, circuit, wanted }: WaysProps) {
+  const { specimen } = useOpenSpecimen();
+  const goal: Goal = { format: 'mindful-probe.goal', version: 1, ...wanted };
+  const { rework, progress, isStopped, again } = useWays(circuit, goal);
+  const own = useOwnWays(
+    circuit,
+    goal,
+    specimen.ownWays.map(({ moves }) => moves),
+  );
+  const [rank, setRank] = useState<Rank>('best first');
+  const [chosenText, setChosenText] = useState<string>();
+  const [all, setAll] = useState(false);
+  if (rework && !rework.ok) return <p role="alert">{rework.error.message}</p>;
+  const found = rework?.value.ways ?? progress?.ways ?? [];
+  const sorted = ranked(found, rank);
+  const ownWays = (own ?? []).flatMap((result) => (result.ok ? [result.value] : []));
+  const shownWays = all ? sorted : sorted.slice(0, SHOWN_FIRST);
+  const shown: readonly ShownWay[] = [...shownWays.map((way) => ({ way, isOwn: false })), ...ownWays.map((way) => ({ way, isOwn: true }))];
+  const chosen = shown.find(({ way }) => way.text === chosenText)?.way ?? shown[0]?.way;
   return (
     <>
-      <table className="mt-3 w-full border-collapse">
-        <caption className="sr-only">Ways to the goal, nearest first</caption>
-        <thead>
-          <tr className="border-b border-ink align-bottom">
-            <th scope="col" className="pb-1">
-              Ways, nearest first
-            </th>
-            <th scope="col" className="pr-5 pb-1 text-right">
-              After
-            </th>
-            <th scope="col" className="max-lg:hidden" aria-label="Before and after, on the ruler">
-              <RulerAxis width={RULER_WIDTH} />
-            </th>
-            <th scope="col" className="pb-1 pl-5">
-              Looks
-            </th>
-            <th scope="col" className="pb-1">
-              {way.after.hours === undefined ? 'At limits' : 'Fresh, flat'}
-            </th>
-            {way.after.hours !== undefined && (
-              <th scope="col" className="pb-1">
-                Runs
-              </th>
-            )}
-            <th scope="col" className="pb-1">
-              Resistor
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((candidate, index) => (
-            <WayRow
-              key={candidate.title}
-              way={candidate}
-              chosen={candidate === way}
-              onChoose={() => setChosen(index)}
-              goalRatio={goal.chipAmps / rated}
-              measured={appraisal.measured}
-            />
-          ))}
-        </tbody>
-      </table>
-      <ChosenWay appraisal={appraisal} way={way} />
+      {rework?.ok && <Unchanged rework={rework.value} wanted={wanted} />}
+      <p className="flex items-baseline gap-x-4 text-quiet" role="status">
+        {rework?.ok
+          ? `${rework.value.tried} circuits solved, ${rework.value.ways.length} ways kept${rework.value.isCut ? '; not everything was tried' : ''}`
+          : isStopped
+            ? 'stopped'
+            : `searching, ${progress?.tried ?? 0} circuits solved…`}
+        {isStopped && (
+          <button type="button" className="underline" onClick={again}>
+            search again
+          </button>
+        )}
+        {shown.length > 1 && (
+          <label className="ml-auto flex items-baseline gap-2">
+            <span className="sr-only">Order</span>
+            <select value={rank} onChange={(event) => setRank(event.target.value as Rank)}>
+              {Object.keys(RANKS).map((name) => (
+                <option key={name}>{name}</option>
+              ))}
+            </select>
+          </label>
+        )}
+      </p>
+      {rework?.ok && <NothingKeeps rework={rework.value} />}
+      {shown.length > 0 && (
+        <WaysTable
+          shown={shown}
+          rework={rework?.ok ? rework.value : undefined}
+          appraisal={appraisal}
+          goalRatio={goalRatioOf(wanted, circuit)}
+          chosen={chosen}
+          onChoose={({ text }) => setChosenText(text)}
+        />
+      )}
+      {own?.map(
+        (result) =>
+          !result.ok && (
+            <p key={result.error.message} role="alert">
+              Own way: {result.error.message}
+            </p>
+          ),
+      )}
+      {sorted.length > SHOWN_FIRST && (
+        <button type="button" className="mt-1 text-petrol underline underline-offset-2" onClick={() => setAll(!all)}>
+          {all ? 'only the first ways' : `all ${sorted.length} ways`}
+        </button>
+      )}
+      <p className="mt-1 text-12 text-quiet">
+        A way of your own: <kbd className="font-figures">way C1 330n X2</kbd> on the bench line.
+      </p>
+      {chosen && <ChosenWay circuit={circuit} way={chosen} />}
     </>
   );
 }
 
-interface WayRowProps {
-  readonly way: ReworkWay;
-  readonly chosen: boolean;
-  readonly onChoose: () => void;
-  readonly goalRatio: number;
-  readonly measured: boolean;
+/** Where the goal lies on the ruler, where it speaks of one LED. */
+function goalRatioOf({ aim, value = Number.NaN, led, limits }: Wanted, circuit: Circuit): number | undefined {
+  const rated = ratedChipAmps(partOfKind(circuit, led, 'led') ?? {}).value;
+  if (aim === 'rated-share') return value;
+  if (aim === 'chip-amps') return value / rated;
+  return limits?.chipAmps === undefined ? undefined : limits.chipAmps / rated;
 }
 
-function WayRow({ way, chosen, onChoose, goalRatio, measured }: WayRowProps) {
-  const { before, after } = way;
-  const dimmer = Math.round(-100 * way.seenChange);
+/** What another supply or a dead part does where nothing is done about it. */
+function Unchanged({ rework, wanted }: { readonly rework: Rework; readonly wanted: Wanted }) {
+  const { unchanged, ledRef } = rework;
+  if (!wanted.supply && !wanted.dead?.length) return null;
+  if (!unchanged || unchanged.ofRated < 0.005)
+    return <p className="mb-2 border-l-4 border-[var(--ochre)] py-1 pl-3">With nothing done: {ledRef} stays dark.</p>;
+  const worst =
+    unchanged.hardest && unchanged.hardest.share > 1
+      ? `, ${unchanged.hardest.ref} at ${multipleText(unchanged.hardest.share)} of what it takes`
+      : '';
+  const isOver = unchanged.ofRated > 1 || worst !== '';
   return (
-    <tr className={`border-b border-rule ${chosen ? 'outline-2 -outline-offset-1 outline-petrol' : ''}`}>
-      <th scope="row" className="h-[44px] pl-2 font-normal">
-        <button type="button" aria-pressed={chosen} onClick={onChoose} className="text-left">
-          <span className="block font-[650]">{way.title}</span>
-          <span className="block text-12 text-quiet">
-            {way.series}, {way.parts === 1 ? '1 part' : `${way.parts} parts`}, {way.joints} joints
-          </span>
-        </button>
-      </th>
-      <td className={`pr-5 text-right font-figures text-17 ${after.ofRated > 1 ? 'font-[650] text-brick' : ''}`}>
-        {multipleText(after.ofRated)}
-        <span className="block text-12 text-quiet">{formatEngineering(after.chipAmps, 'amps').text}</span>
-      </td>
-      <td className="p-0 max-lg:hidden">
-        <DriveRuler
-          width={RULER_WIDTH}
-          height={44}
-          ratio={{ value: before.ofRated, uncertainty: 0 }}
-          guessed={!measured}
-          predicted={{ value: after.ofRated, uncertainty: 0 }}
-          goal={goalRatio}
-          label={`${way.title}: from ${multipleText(before.ofRated)} to ${multipleText(after.ofRated)}`}
-        />
-      </td>
-      <td className="pl-5">
-        <span className="block">{dimmer === 0 ? 'the same' : dimmer > 0 ? `${dimmer} % dimmer` : `${-dimmer} % brighter`}</span>
-        <span className="block text-12 text-quiet">
-          light {way.lightRatio < 1 ? '−' : '+'}
-          {Math.abs(Math.round(100 * (way.lightRatio - 1)))} %
-        </span>
-      </td>
-      <td className="font-figures">
-        <span className="block">{formatEngineering(after.high.chipAmps, 'amps').text}</span>
-        <span className="block text-12 text-quiet">{formatEngineering(after.low.chipAmps, 'amps').text}</span>
-      </td>
-      {after.hours !== undefined && (
-        <td className="font-figures">
-          <span className="block">{formatEngineering(after.hours, 'hours').text}</span>
-          <span className="block text-12 text-quiet">
-            was {before.hours === undefined ? '–' : formatEngineering(before.hours, 'hours').text}
-          </span>
-        </td>
-      )}
-      <td className={`font-figures ${way.resistor.over ? 'text-brick' : ''}`}>
-        <span className="block">{formatEngineering(way.resistor.watts, 'watts').text}</span>
-        <span className="block text-12 text-quiet">take {formatEngineering(way.resistor.ratedWatts, 'watts').text}</span>
-      </td>
-    </tr>
+    <p className={`mb-2 border-l-4 py-1 pl-3 ${isOver ? 'border-brick text-brick' : 'border-[var(--ochre)]'}`}>
+      With nothing done: {ledRef} at {multipleText(unchanged.ofRated)}, {figureText(unchanged.chipAmps, 'amps')} a chip,{' '}
+      {figureText(unchanged.supplyWatts, 'watts')}
+      {worst}.{isOver ? ' It is not to be powered like that.' : ''}
+    </p>
   );
 }
 
-function ChosenWay({ appraisal, way }: { readonly appraisal: Appraisal; readonly way: ReworkWay }) {
-  const { record } = useOpenSpecimen();
-  const changed = useMemo(() => applyChanges(appraisal.circuit, way.changes), [appraisal.circuit, way]);
+/** Where nothing keeps the limits: which are in the way, and what each would let through. */
+function NothingKeeps({ rework: { ways } }: { readonly rework: Rework }) {
+  if (ways.length === 0)
+    return (
+      <Empty>
+        No change that is known here brings it there: it is more than the supply can drive, or nothing of the kind is on the board.
+      </Empty>
+    );
+  if (ways.some(({ keeps }) => keeps)) return null;
+  const limits = [...new Set(ways.flatMap(({ breaks }) => breaks.map(({ limit }) => limit)))];
+  return (
+    <div className="mb-2 border-l-4 border-[var(--ochre)] py-1 pl-3">
+      <p>No way keeps all limits. In the way:</p>
+      <ul>
+        {limits.map((limit) => {
+          const way = firstBreaking(ways, limit);
+          return (
+            <li key={limit}>
+              {LIMIT_WORDS[limit]}
+              {way ? `; without that limit: ${way.text}` : ''}
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}
+
+function ChosenWay({ circuit, way }: { readonly circuit: Circuit; readonly way: ReworkWay }) {
+  const { record, specimen } = useOpenSpecimen();
+  const view = useWay(circuit, way.moves);
   return (
     <div className="mt-4 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
-      <PlanAfter before={appraisal} changed={changed} height={230} />
+      {view?.ok ? <PlanAfter view={view.value} height={230} /> : <p className="text-quiet">{view ? view.error.message : 'computing…'}</p>}
       <section aria-label="Work order">
-        <header className="flex items-end gap-3 border-b border-ink pb-1">
+        <header className="flex flex-wrap items-end gap-3 border-b border-ink pb-1">
           <h2>Work order</h2>
-          <span className="flex-1 text-quiet">{way.title}</span>
-          <button type="button" className="action" onClick={() => record({ kind: 'rework', title: way.title, changes: [...way.changes] })}>
+          <span className="flex-1 text-quiet">{way.text}</span>
+          <button
+            type="button"
+            className="action"
+            disabled={way.moves.length === 0}
+            onClick={() => record({ kind: 'rework', title: way.text.slice(0, 200), changes: [...way.moves], from: specimen.state })}
+          >
             Take this way
           </button>
         </header>
-        <WorkOrder changes={way.changes} supplyAmps={way.after.supplyAmps} />
+        {view?.ok && <WorkOrderView order={view.value.order} />}
         <p className="mt-2 text-quiet">
-          A chip has <Figure value={way.after.high.chipAmps} unit="amps" /> {limitWords(way.after.high.label)} and{' '}
-          <Figure value={way.after.low.chipAmps} unit="amps" /> {limitWords(way.after.low.label)}.
+          A chip has {figureText(way.after.high.chipAmps, 'amps')} at most ({way.after.high.label}) and{' '}
+          {figureText(way.after.low.chipAmps, 'amps')} at least ({way.after.low.label}).
+          {way.probability !== undefined && ` Its current keeps its limit with a probability of ${probabilityWords(way.probability)}.`}
         </p>
       </section>
     </div>
   );
 }
 
-interface TakenWayProps {
-  readonly rework: EntryOf<'rework'>;
-  readonly before: Appraisal;
-  readonly after: Appraisal;
+function probabilityWords(probability: number): string {
+  return probability > 0.99 ? 'over 99 %' : probability < 0.01 ? 'under 1 %' : `${Math.round(100 * probability)} %`;
 }
 
 /** A way that was taken and not signed off yet: how it is done, and where to go on. */
-function TakenWay({ rework, before, after }: TakenWayProps) {
+function TakenWay({ rework, from }: { readonly rework: TakenRework; readonly from: Circuit }) {
   const { record, id } = useOpenSpecimen();
+  const view = useWay(from, rework.moves);
   return (
     <>
       <StageHeader title="Rework" fact={`taken: ${rework.title}`}>
@@ -221,62 +271,27 @@ function TakenWay({ rework, before, after }: TakenWayProps) {
           On to Proof
         </Link>
       </StageHeader>
-      <div className="mt-4 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
-        <PlanAfter before={before} changed={after.circuit} height={360} />
-        <section aria-label="Work order">
-          <h2 className="border-b border-ink pb-1">Work order</h2>
-          <WorkOrder changes={rework.changes} supplyAmps={after.supplyAmps.value} />
-        </section>
-      </div>
-    </>
-  );
-}
-
-function WorkOrder({ changes, supplyAmps }: { readonly changes: readonly CircuitChange[]; readonly supplyAmps: number }) {
-  return (
-    <>
-      <ol>
-        {workOrder(changes, supplyAmps).map(({ name, text }, index) => (
-          <li key={`${name} ${text}`} className="grid grid-cols-[20px_92px_1fr] border-b border-rule py-1.5">
-            <span className="text-quiet">{index + 1}</span>
-            <b className="font-[650]">{name}</b>
-            <span>{text}</span>
-          </li>
-        ))}
-      </ol>
-      <p className="mt-2 text-quiet">Solder in moving air, cells out. Reversible: what was lifted goes back.</p>
-    </>
-  );
-}
-
-/** Where the limits of the supply lie. */
-function limitWords(label: string): string {
-  return label === 'fresh' || label === 'flat' ? `on ${label} cells` : `at ${label}`;
-}
-
-function PlanAfter({ before, changed, height }: { readonly before: Appraisal; readonly changed: Circuit; readonly height: number }) {
-  const solution = useSolution(changed);
-  return (
-    <section aria-label="Watt plan, after">
-      <h2>
-        Watt plan <span className="font-normal text-quiet">after, before behind it</span>
-      </h2>
-      {!solution ? (
-        <p className="text-quiet" style={{ height }}>
-          computing…
-        </p>
-      ) : solution.ok ? (
-        <WattPlanView
-          circuit={changed}
-          solution={solution.value}
-          stresses={[]}
-          width={380}
-          height={height}
-          before={{ circuit: before.circuit, solution: before.solution }}
-        />
+      {!view ? (
+        <p role="status">computing…</p>
+      ) : view.ok ? (
+        <div className="mt-4 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
+          <div className="max-md:hidden">
+            <PlanAfter view={view.value} height={360} />
+          </div>
+          <section aria-label="Work order">
+            <h2 className="border-b border-ink pb-1">Work order</h2>
+            <WorkOrderView
+              order={view.value.order}
+              ticked={rework.ticked}
+              onTick={(step) => record({ kind: 'tick', rework: rework.id, step })}
+              onUntick={(entry) => record({ kind: 'strike', entry, reason: 'not done yet' })}
+            />
+            <p className="mt-2 text-quiet">Solder in moving air. What was lifted is kept: the way back.</p>
+          </section>
+        </div>
       ) : (
-        <p role="alert">{solution.error.message}</p>
+        <p role="alert">{view.error.message}</p>
       )}
-    </section>
+    </>
   );
 }

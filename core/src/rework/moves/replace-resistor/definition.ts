@@ -1,48 +1,84 @@
 import { z } from 'zod';
 import { type Circuit, partsOfKind, withFields } from '../../../circuit/index.ts';
 import { ratedSchema, refSchema } from '../../../device/index.ts';
-import { formatEngineering } from '../../../quantity/index.ts';
-import { type MoveDefinition, NEW_PART_TOLERANCE } from '../move.ts';
-import { resistorWords } from '../resistor-words.ts';
+import type { MoveDefinition } from '../move.ts';
+import { NEW_TOLERANCE } from '../new-parts.ts';
+import { fittedWords, valueWords } from '../words.ts';
 
 const schema = z.strictObject({
-  change: z.literal('replace-resistor'),
+  move: z.literal('replace-resistor'),
   ref: refSchema,
   ohms: z.number().positive(),
   rated: ratedSchema.optional(),
+  tolerance: z.number().positive().max(1).optional(),
+  fusible: z.boolean().optional(),
 });
 
 /** Resistors whose values differ by less are alike: as measured they differ a little. */
 const ALIKE_SHARE = 0.1;
+const [LEAST_OHMS, MOST_OHMS] = [0.1, 1e6];
+/** A surge resistor may become a dropper; what bleeds a charge becomes no load. */
+const [DOWN, UP] = [100, 1000];
 
 /** Another resistor in the same place. */
 export const replaceResistor: MoveDefinition<typeof schema> = {
   schema,
-  apply: (circuit, { ref, ohms, rated }) =>
-    withFields(circuit, ref, { ohms, tolerance: NEW_PART_TOLERANCE, marking: undefined, ...(rated && { rated }) }),
-  steps: (change) => [
-    { name: 'Lift', text: `${change.ref}, both joints. Keep it: the way back.` },
-    { name: 'Fit', text: `${resistorWords(change)} in its place.` },
+  // Nothing of the old part is left: not what it may take, what is printed on it, or what readings taught of it.
+  apply: (circuit, { ref, ohms, rated, tolerance = NEW_TOLERANCE.resistor, fusible }) =>
+    withFields(circuit, ref, {
+      ohms,
+      tolerance,
+      marking: undefined,
+      spread: undefined,
+      rated,
+      ...(fusible !== undefined && { fusible }),
+    }),
+  words: ({ ref, ohms, fusible }) => ({ before: `${fusible ? 'fusible ' : ''}${valueWords(ohms, 'ohms')} for `, ref }),
+  effort: () => ({ parts: 1, joints: 2, reversible: true }),
+  fitted: ({ ref }) => [ref],
+  steps: ({ ref, ohms, rated, fusible }) => [
+    { name: 'Lift', text: `${ref}, both joints. Keep it: the way back.` },
+    {
+      name: 'Fit',
+      text: `${ref} ${fittedWords(ohms, 'ohms', rated)}${fusible ? ', fusible' : ''}, in its place${(rated?.watts ?? 0) >= 1 ? ', 5 mm off the board' : ''}.`,
+    },
   ],
-  // Resistors of one value that sit alike count as one change: three 39 Ω in three branches are swapped together.
-  proposals: (circuit) =>
-    alikeResistors(circuit).map((refs) => ({
-      code: 'replace-resistors',
-      title: (ohms) => `${formatEngineering(ohms, 'ohms').text} for ${refs.join(', ')}`,
-      changes: (ohms, watts) =>
-        refs.map((ref) => ({ change: 'replace-resistor', ref, ohms, ...(watts !== undefined && { rated: { watts } }) })),
-      refs,
-      joints: 2 * refs.length,
-    })),
+  // Resistors of one value that sit alike count as one change, too: three 39 Ω in three branches are swapped together.
+  places: (circuit) =>
+    resistorGroups(circuit).map((refs) => {
+      const now = ohmsOf(circuit, refs[0] as string);
+      return {
+        is: 'value',
+        unit: 'ohms',
+        now,
+        of: refs,
+        from: Math.max(LEAST_OHMS, now / DOWN),
+        to: Math.min(MOST_OHMS, UP * now),
+        moves: (ohms) => refs.map((ref) => ({ move: 'replace-resistor', ref, ohms, ...keptFusible(circuit, ref) })),
+      };
+    }),
 };
 
-function alikeResistors(circuit: Circuit): readonly (readonly string[])[] {
+/** A fusible resistor is replaced by a fusible one. */
+function keptFusible(circuit: Circuit, ref: string): { fusible?: true } {
+  return partsOfKind(circuit, 'resistor').find((part) => part.ref === ref)?.fusible ? { fusible: true } : {};
+}
+
+function ohmsOf(circuit: Circuit, ref: string): number {
+  return partsOfKind(circuit, 'resistor').find((part) => part.ref === ref)?.ohms ?? Number.NaN;
+}
+
+/** Every resistor by itself, and those of one value together. */
+export function resistorGroups(circuit: Circuit): readonly (readonly string[])[] {
   const groups: { readonly refs: string[]; readonly ohms: number }[] = [];
-  for (const part of partsOfKind(circuit, 'resistor')) {
-    if (part.ohms === 0) continue;
+  const all = partsOfKind(circuit, 'resistor').filter(({ ohms }) => ohms > 0);
+  for (const part of all) {
     const group = groups.find(({ ohms }) => Math.abs(ohms / part.ohms - 1) < ALIKE_SHARE);
     if (group) group.refs.push(part.ref);
     else groups.push({ refs: [part.ref], ohms: part.ohms });
   }
-  return groups.map(({ refs }) => refs);
+  return [
+    ...groups.map(({ refs }) => refs),
+    ...groups.filter(({ refs }) => refs.length > 1).flatMap(({ refs }) => refs.map((ref) => [ref])),
+  ];
 }

@@ -1,0 +1,73 @@
+import { z } from 'zod';
+import { ledFieldsSchema, partSchema, refSchema } from '../../device/index.ts';
+import { MOVE_CODES } from '../moves/registry.ts';
+
+/** What is wanted: a chip current, a share of its rating, watts at the supply, all light that the limits allow, or only that it works. */
+export const AIMS = ['chip-amps', 'rated-share', 'supply-watts', 'most-light', 'none'] as const;
+export type Aim = (typeof AIMS)[number];
+
+/** What must hold afterwards. */
+const limitsSchema = z.strictObject({
+  /** Of the goal's LED at the worst corner, A. */
+  chipAmps: z.number().positive().optional(),
+  /** Of the light before, at least. */
+  lightKept: z.number().positive().max(1).optional(),
+  /** Stress over rating of each part that is touched or newly loaded, at the worst corner. */
+  partShare: z.number().positive().max(1).optional(),
+  supplyWatts: z.number().positive().optional(),
+  /** On its cells, to half the light before, at least. */
+  hours: z.number().positive().optional(),
+  parts: z.int().min(0).optional(),
+  joints: z.int().min(0).optional(),
+  reversible: z.boolean().optional(),
+});
+export type GoalLimits = z.infer<typeof limitsSchema>;
+
+/** Something at hand: a part without its place, and how many there are. */
+export const stockItemSchema = z.looseObject({ kind: z.string(), count: z.int().min(0).default(1) });
+export type StockItem = z.infer<typeof stockItemSchema>;
+
+/** The fields of a source that another one has; another kind takes its place. */
+const supplySchema = z.looseObject({ kind: z.enum(['dc', 'ac', 'battery', 'pulse']).optional() });
+
+/** What a rework is to reach, as it is written on a tape. */
+export const wantedSchema = z.strictObject({
+  /** The LED that it is about; left out: the hardest driven. */
+  led: refSchema.optional(),
+  aim: z.enum(AIMS),
+  /** Of the aim: A, multiples of the rating, or W. */
+  value: z.number().positive().optional(),
+  limits: limitsSchema.optional(),
+  supply: supplySchema.optional(),
+  /** Open, and to be mended. */
+  dead: z.array(refSchema).max(50).optional(),
+  replaceLed: ledFieldsSchema.optional(),
+  moves: z.array(z.enum(MOVE_CODES)).max(MOVE_CODES.length).optional(),
+  only: z.literal('drawer').optional(),
+  series: z.enum(['E3', 'E6', 'E12', 'E24', 'E48', 'E96', 'E192']).optional(),
+  ways: z.int().positive().max(200).optional(),
+});
+export type Wanted = z.infer<typeof wantedSchema>;
+
+/** A goal document, `*.goal.json`: what is wanted, and what is at hand. */
+export const goalSchema = wantedSchema.extend({
+  format: z.literal('mindful-probe.goal'),
+  version: z.literal(1),
+  drawer: z.array(stockItemSchema).max(5000).optional(),
+});
+export type Goal = z.infer<typeof goalSchema>;
+
+/** A part in the drawer, with a ref and pins that say nothing. */
+export type StockPart = { readonly part: z.infer<typeof partSchema>; readonly count: number };
+
+/** An item of the drawer as a part; undefined where it is none that can be fitted. */
+export function stockPart({ count, ...fields }: StockItem): StockPart | undefined {
+  const kind = fields.kind;
+  const pins = ['a', 'b'];
+  const parsed = partSchema.safeParse({
+    ref: 'X',
+    pins: kind === 'bridge' || kind === 'converter' ? ['a', 'b', 'c', 'd'] : pins,
+    ...fields,
+  });
+  return parsed.success ? { part: parsed.data, count } : undefined;
+}

@@ -1,0 +1,103 @@
+import { coarsestSeries } from '../../quantity/index.ts';
+import type { CircuitMove } from '../moves/registry.ts';
+import type { ReworkWay } from './way.ts';
+
+/** Misses that differ by less are alike. */
+const SAME_MISS = 1e-3;
+/** Ways at one place that are kept at the most: their neighbours among the values say nothing new. */
+const AT_ONE_PLACE = 4;
+
+/**
+ * Those that keep all limits and leave nothing unsafe, those that keep them, all others; then by how near they come (where
+ * nothing is aimed at, by how little they change); then the coarser series, fewer joints, and what can be undone.
+ */
+export function compareWays(a: ReworkWay, b: ReworkWay, smallestFirst: boolean): number {
+  const keys = (way: ReworkWay) => {
+    const tier = !way.keeps ? 2 : way.unsafe > 0 ? 1 : 0;
+    const near = Math.round(Math.abs(way.miss) / SAME_MISS);
+    const work = [way.parts, way.joints];
+    return [tier, ...(smallestFirst ? work : []), near, way.seriesRank, ...work, way.reversible ? 0 : 1];
+  };
+  const [one, other] = [keys(a), keys(b)];
+  const index = one.findIndex((key, at) => key !== other[at]);
+  return index === -1 ? 0 : (one[index] as number) - (other[index] as number);
+}
+
+/** Those that no other beats in every respect, the best first, and of each place only the few best. */
+export function bestOf(ways: readonly ReworkWay[], count: number, smallestFirst: boolean): readonly ReworkWay[] {
+  const sorted = distinct(ways.toSorted((a, b) => compareWays(a, b, smallestFirst)));
+  const kept: ReworkWay[] = [];
+  const atPlace = new Map<string, number>();
+  for (const way of sorted) {
+    if (kept.length === count) break;
+    const place = placeOf(way.moves);
+    const there = atPlace.get(place) ?? 0;
+    if (there >= AT_ONE_PLACE || sorted.some((other) => other !== way && dominates(other, way))) continue;
+    atPlace.set(place, there + 1);
+    kept.push(way);
+  }
+  return kept;
+}
+
+/** Of ways that come to the same figures with as many parts, the first: two resistors in one lead in the other order, say. */
+function distinct(ways: readonly ReworkWay[]): readonly ReworkWay[] {
+  const seen = new Set<string>();
+  return ways.filter(({ after, parts, joints, worst, moves }) => {
+    const figures = [after.chipAmps, after.supplyWatts, after.high.chipAmps, worst?.share ?? 0].map((value) => value.toPrecision(6));
+    const key = [...figures, parts, joints, moves.map(({ move }) => move).sort()].join();
+    const isNew = !seen.has(key);
+    seen.add(key);
+    return isNew;
+  });
+}
+
+/** As good in every respect, and better in one. */
+function dominates(a: ReworkWay, b: ReworkWay): boolean {
+  const [one, other] = [respectsOf(a), respectsOf(b)];
+  return (
+    one.every((value, index) => value <= (other[index] as number) + 1e-12) &&
+    one.some((value, index) => value < (other[index] as number) - 1e-9)
+  );
+}
+
+/** Less is better in each. */
+function respectsOf(way: ReworkWay): readonly number[] {
+  return [
+    way.keeps ? 0 : 1,
+    way.breaks.length,
+    way.unsafe,
+    way.leaves.length + way.makes.length,
+    Math.abs(way.miss),
+    way.parts,
+    way.joints,
+    way.reversible ? 0 : 1,
+    way.fromDrawer ? 0 : 1,
+    way.seriesRank,
+    way.worst?.share ?? 0,
+    -(way.after.hours ?? 0),
+    way.after.flickerPercent ?? 0,
+  ];
+}
+
+/** Which moves at which parts, without their values and without what only mends a finding. */
+export function placeOf(moves: readonly CircuitMove[]): string {
+  return moves
+    .filter(({ move }) => !move.startsWith('add-'))
+    .map(({ move, ref }) => `${move} ${ref}`)
+    .join();
+}
+
+const SERIES = ['E3', 'E6', 'E12', 'E24', 'E48', 'E96', 'E192'];
+
+/** How coarse the series is that has every new value: 0 for E3. */
+export function seriesRankOf(moves: readonly CircuitMove[]): number {
+  return Math.max(
+    0,
+    ...moves.map((move) => {
+      const value = 'ohms' in move ? move.ohms : 'farads' in move ? move.farads : 'amps' in move ? move.amps : undefined;
+      if (value === undefined) return 0;
+      const series = coarsestSeries(value);
+      return series === undefined ? SERIES.length : SERIES.indexOf(series);
+    }),
+  );
+}

@@ -1,0 +1,610 @@
+import { type Circuit, type Result, succeed } from '../../circuit/index.ts';
+import { isKind, ratedChipAmps } from '../../device/index.ts';
+import { seenChange, stressesOf } from '../../drive/index.ts';
+import { fitReadings } from '../../estimate/index.ts';
+import { normalBelow } from '../../numeric/index.ts';
+import { preferredBetween, type Series } from '../../quantity/index.ts';
+import { auditSolved, type Finding } from '../../safety/index.ts';
+import { figureOf, isAlternating, type SolveWarmed, sensitivityTable, solveSensitivities, solveWarmed } from '../../solve/index.ts';
+import { supplyCorners } from '../figures/corners.ts';
+import type { CornerFigure, ReworkFigures } from '../figures/figures.ts';
+import { hardestPart, type Measured, measure } from '../figures/measure.ts';
+import type { Goal } from '../goal/goal.ts';
+import type { MovePlace, ValuePlace } from '../moves/move.ts';
+import { applyMoves, type CircuitMove, fittedBy, placesFor, sayMoves } from '../moves/registry.ts';
+import { type Assessed, assess, hoursOf } from './assess.ts';
+import { drawerPairs, drawerValues, fromItem } from './drawer-values.ts';
+import { mendOf, strongerFor } from './mends.ts';
+import { bestOf, placeOf, seriesRankOf } from './rank.ts';
+import { type Start, type Task, taskOf } from './task.ts';
+import { crossingsOf, outwardFrom } from './values.ts';
+import type { NamedFinding, Rework, ReworkWay } from './way.ts';
+
+/** How far a search has come. */
+export interface SearchProgress {
+  readonly tried: number;
+  readonly ways: readonly ReworkWay[];
+}
+
+const USUAL_SERIES: Series = 'E24';
+const USUAL_WAYS = 12;
+/** Circuits solved at the most; one that alternates takes some thirty times as long. */
+const MOST_TRIED = { steady: 6000, alternating: 700 };
+/** Preferred values passed at a time while a crossing is looked for: half a decade, and a whole one. */
+const COARSE = { steady: 12, alternating: 24 };
+/** Of each place so many that keep the limits, and so many that do not. */
+const [KEEPERS, BREAKERS] = [3, 1];
+/** Ways that findings are mended in as well: the best at each of so many places that keep the limits. */
+const MENDED = 3;
+/** Ways that are judged whole beyond those that are asked for: some fall behind when their findings are known. */
+const JUDGED_BESIDE = 3;
+/** Where one place does not do, so many options are followed by a value elsewhere, and values of a first place stand so far apart. */
+const [FIRST_OPTIONS, FIRST_SERIES] = [8, 'E6'] as const;
+/** A first value within so many times the present one. */
+const FIRST_RANGE = 30;
+
+/**
+ * Ways to a goal on a circuit, each solved whole. In steps: between two of them whoever asked can stop it, and show what
+ * was found.
+ *
+ * @param circuit as the readings left it
+ * @returns an error where the goal names what is not there, or the circuit has no solution
+ */
+export function* searchInSteps(circuit: Circuit, goal: Goal, solve: SolveWarmed = solveWarmed): Generator<SearchProgress, Result<Rework>> {
+  const task = taskOf(circuit, goal, solve);
+  if (!task.ok) return task;
+  return succeed(yield* new Search(task.value, solve).run());
+}
+
+/** The same in one go. */
+export function searchWays(circuit: Circuit, goal: Goal, solve: SolveWarmed = solveWarmed): Result<Rework> {
+  const steps = searchInSteps(circuit, goal, solve);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** A way of somebody's own, measured and judged as those that are found. */
+export function ownWay(circuit: Circuit, goal: Goal, moves: readonly CircuitMove[], solve: SolveWarmed = solveWarmed): Result<ReworkWay> {
+  const task = taskOf(circuit, goal, solve);
+  if (!task.ok) return task;
+  return new Search(task.value, solve).own(moves);
+}
+
+/** Moves that begin at a start, with the circuit that they come to. */
+interface Tried {
+  readonly moves: readonly CircuitMove[];
+  readonly nominal: Measured;
+}
+
+class Search {
+  private tried = 0;
+  private readonly most: number;
+  private readonly coarse: number;
+  private readonly solve: SolveWarmed;
+  private readonly found = new Map<string, Assessed>();
+
+  constructor(
+    private readonly task: Task,
+    solve: SolveWarmed,
+  ) {
+    const kind = isAlternating(task.starts[0]?.circuit ?? task.circuit) ? 'alternating' : 'steady';
+    this.most = MOST_TRIED[kind];
+    this.coarse = COARSE[kind];
+    this.solve = (circuit, options) => {
+      this.tried += 1;
+      return solve(circuit, options);
+    };
+  }
+
+  *run(): Generator<SearchProgress, Rework> {
+    const { task } = this;
+    for (const start of task.starts) {
+      // What must be done in any case may be all that is needed; and where nothing is aimed at, findings alone are mended.
+      if (start.moves.length > 0) this.keepStart(start);
+      else if (task.goal.aim === 'none') this.keep([], start.nominal);
+      for (const place of this.placesAt(start)) {
+        this.tryPlace(start, place);
+        yield this.progress();
+      }
+    }
+    if (!this.hasKeeper) yield* this.tryRepairs();
+    if (!this.hasKeeper) yield* this.tryTwoPlaces();
+    return this.result(yield* this.judged());
+  }
+
+  own(moves: readonly CircuitMove[]): Result<ReworkWay> {
+    const { task } = this;
+    const begun = task.starts[0]?.moves ?? [];
+    const all = [...begun, ...moves];
+    const nominal = this.measured(applyMoves(task.circuit, all), task.before);
+    if (!nominal.ok) return nominal;
+    const assessed = assess(task, all, nominal.value, this.solve);
+    return assessed
+      ? succeed(this.judge(assessed))
+      : { ok: false, error: { code: 'no-convergence', message: 'It has no solution at the limits of its supply.', path: 'moves' } };
+  }
+
+  /** What only takes another supply is a way where it keeps the limits: nothing is to be done. */
+  private keepStart({ moves, nominal }: Start): void {
+    const isSupplyAlone = moves.every(({ move }) => move === 'replace-supply');
+    if (!isSupplyAlone || assess(this.task, moves, nominal, this.solve)?.breaks.length === 0) this.keep(moves, nominal);
+  }
+
+  /** @param untold also those that the chip current does not follow */
+  private placesAt({ circuit }: Start, untold = false): readonly MovePlace<CircuitMove>[] {
+    const places = placesFor(circuit, this.task.codes, { ...this.task.context, ledRef: this.ledIn(circuit) });
+    const strength = strengthsIn(circuit, this.ledIn(circuit));
+    const strengthOf = (place: MovePlace<CircuitMove>) =>
+      place.is === 'value' && place.of ? Math.max(...place.of.map((ref) => strength.get(ref) ?? 0)) : UNTOLD_STRENGTH;
+    return places.filter((place) => untold || strengthOf(place) > LEAST_STRENGTH).toSorted((a, b) => strengthOf(b) - strengthOf(a));
+  }
+
+  private ledIn(circuit: Circuit): string {
+    const { ledRef } = this.task;
+    return circuit.parts.some(({ ref, kind }) => ref === ledRef && kind === 'led')
+      ? ledRef
+      : (circuit.parts.find(({ kind }) => kind === 'led')?.ref ?? ledRef);
+  }
+
+  private measured(circuit: Circuit, near: Measured): Result<Measured> {
+    return measure(circuit, { supplyRef: this.task.supplyRef, ledRef: this.task.ledRef }, this.solve, near.warmed);
+  }
+
+  /** Away from the goal, as a share of it. Of the most light: by how much the tightest limit is passed. */
+  private missOf(measured: Measured): number {
+    const { goal, before } = this.task;
+    switch (goal.aim) {
+      case 'chip-amps':
+        return measured.chipAmps / (goal.value as number) - 1;
+      case 'rated-share':
+        return measured.ofRated / (goal.value as number) - 1;
+      case 'supply-watts':
+        return measured.supplyWatts / (goal.value as number) - 1;
+      case 'none':
+        return (goal.replaceLed ? measured.ofRated / before.ofRated : measured.chipAmps / before.chipAmps) - 1;
+      case 'most-light':
+        return this.passedBy(measured);
+    }
+  }
+
+  private passedBy(measured: Measured): number {
+    const { goal, ledRef } = this.task;
+    const { limits = {} } = goal;
+    const shares = measured.shares.map(({ ref, of, share }) =>
+      ref === ledRef && of === 'chip-amps' ? 0 : of === 'chip-amps' ? share : share / (limits.partShare ?? 1),
+    );
+    return (
+      Math.max(
+        measured.chipAmps / this.limitIn(measured.circuit),
+        ...(limits.supplyWatts === undefined ? [] : [measured.supplyWatts / limits.supplyWatts]),
+        ...shares,
+      ) - 1
+    );
+  }
+
+  /** @param missOf what is to become nothing along the values */
+  private tryPlace(start: Start, place: MovePlace<CircuitMove>, missOf = (measured: Measured) => this.missOf(measured)): void {
+    if (place.is === 'options') {
+      for (const option of place.options) this.tryMoves(start, option);
+      return;
+    }
+    if (this.tried >= this.most) return;
+    const known = new Map<number, Tried | undefined>();
+    let near = start.nominal;
+    const movesAt = (value: number): readonly CircuitMove[] => [...start.moves, ...this.stocked(place, value)];
+    const tried = (value: number): Tried | undefined => {
+      if (known.has(value)) return known.get(value);
+      const moves = movesAt(value);
+      const nominal = this.measured(applyMoves(this.task.circuit, moves), near);
+      const one = nominal.ok ? { moves, nominal: nominal.value } : undefined;
+      if (one) near = one.nominal;
+      known.set(value, one);
+      return one;
+    };
+    const miss = (value: number) => {
+      const one = tried(value);
+      const missed = one && missOf(one.nominal);
+      return missed !== undefined && Number.isFinite(missed) ? missed : undefined;
+    };
+    for (const values of this.valuesFor(place)) {
+      const crossings = crossingsOf(values, miss, this.coarse);
+      for (const centre of crossings.at) this.walk(values, centre, miss, tried);
+      const nearest = crossings.at.length === 0 ? crossings.nearest : undefined;
+      const one = nearest === undefined ? undefined : tried(values[nearest] as number);
+      if (one && this.isNearer(one.nominal, start.nominal)) this.keep(one.moves, one.nominal);
+      const centre = crossings.at[0] ?? crossings.nearest;
+      if (centre !== undefined) this.tryPairs(start, place, exactAt(values, centre, miss));
+    }
+  }
+
+  /** Whether something changed at all towards the goal. */
+  private isNearer(measured: Measured, start: Measured): boolean {
+    return Math.abs(this.missOf(measured)) < NEARER * Math.abs(this.missOf(start));
+  }
+
+  /** From a crossing outwards, until enough were found that keep the limits. */
+  private walk(
+    values: readonly number[],
+    centre: number,
+    miss: (value: number) => number | undefined,
+    tried: (value: number) => Tried | undefined,
+  ): void {
+    let [keepers, breakers] = [0, 0];
+    for (const value of outwardFrom(values, centre, miss)) {
+      const one = tried(value);
+      if (!one || keepers >= KEEPERS || this.tried >= this.most) {
+        if (keepers >= KEEPERS || this.tried >= this.most) return;
+        continue;
+      }
+      // What passes a limit at its nominal values passes it at the corners.
+      const isOver = this.passedBy(one.nominal) > 1e-9;
+      if (isOver && breakers >= BREAKERS) continue;
+      const assessed = this.keep(one.moves, one.nominal);
+      if (assessed?.breaks.length === 0) keepers += 1;
+      else breakers += 1;
+    }
+  }
+
+  /** The lists of values to search along: preferred ones, and what lies in the drawer. */
+  private valuesFor(place: ValuePlace<CircuitMove>): readonly (readonly number[])[] {
+    const { goal, drawer } = this.task;
+    const stocked = drawerValues(drawer, place.unit, place.moves(1).length).filter((value) => value >= place.from && value <= place.to);
+    const series = goal.only === 'drawer' ? [] : preferredBetween(goal.series ?? USUAL_SERIES, place.from, place.to);
+    return [series, stocked].filter(({ length }) => length > 0);
+  }
+
+  private stocked(place: ValuePlace<CircuitMove>, value: number): readonly CircuitMove[] {
+    return fromItem(this.task.drawer, place.unit, value, place.moves(value));
+  }
+
+  /** Two of the drawer in the place of one part, where no single one does. */
+  private tryPairs(start: Start, place: ValuePlace<CircuitMove>, wanted: number): void {
+    const [move, ...more] = place.moves(wanted);
+    if (this.task.drawer.length === 0 || !move || more.length > 0) return;
+    if (move.move !== 'replace-resistor' && move.move !== 'replace-capacitor') return;
+    for (const moves of drawerPairs(this.task.drawer, start.circuit, move.ref, wanted)) this.tryMoves(start, moves);
+  }
+
+  private tryMoves(start: Start, moves: readonly CircuitMove[]): void {
+    if (this.tried >= this.most) return;
+    const all = [...start.moves, ...moves];
+    const nominal = this.measured(applyMoves(this.task.circuit, all), start.nominal);
+    if (nominal.ok) this.keep(all, nominal.value);
+  }
+
+  private keep(moves: readonly CircuitMove[], nominal: Measured): Assessed | undefined {
+    const key = JSON.stringify(moves);
+    const known = this.found.get(key);
+    if (known || nominal.ofRated < DARK) return known;
+    const assessed = assess(this.task, moves, nominal, this.solve);
+    if (!assessed) return undefined;
+    if (this.task.goal.only === 'drawer' && !assessed.fromDrawer && fittedBy(moves).length > 0) return undefined;
+    this.found.set(key, assessed);
+    return this.withStronger(assessed, moves, nominal) ?? assessed;
+  }
+
+  /** Where all that is in the way is parts that bear too little: the same with stronger ones. */
+  private withStronger({ breaks, circuit }: Assessed, moves: readonly CircuitMove[], nominal: Measured): Assessed | undefined {
+    const fitted = new Set(fittedBy(moves));
+    const weak = [...new Set(breaks.map(({ ref }) => ref ?? ''))];
+    if (weak.length === 0 || weak.some((ref) => fitted.has(ref)) || breaks.some(({ limit }) => limit !== 'partShare')) return undefined;
+    const stronger = weak.flatMap((ref) => strongerFor(circuit, ref) ?? []).filter(({ move }) => this.task.codes.includes(move));
+    if (stronger.length < weak.length) return undefined;
+    const all = [...moves, ...stronger];
+    const measured = this.measured(applyMoves(this.task.circuit, all), nominal);
+    return measured.ok ? this.keep(all, measured.value) : undefined;
+  }
+
+  /** One keeps the limits and comes near, or as near as the LED's own limit lets it. */
+  private get hasKeeper(): boolean {
+    return [...this.found.values()].some(({ breaks, nominal, high, circuit }) => {
+      if (breaks.length > 0) return false;
+      const miss = this.missOf(nominal);
+      return Math.abs(miss) < NEAR_ENOUGH || (miss < 0 && high.chipAmps > AT_LIMIT * this.limitIn(circuit));
+    });
+  }
+
+  /** What a chip of the goal's LED may carry at most. */
+  private limitIn(circuit: Circuit): number {
+    const led = circuit.parts.find(({ ref }) => ref === this.task.ledRef);
+    const rated = isKind(led, 'led') ? ratedChipAmps(led).value : Number.POSITIVE_INFINITY;
+    return Math.min(this.task.goal.limits?.chipAmps ?? Number.POSITIVE_INFINITY, rated);
+  }
+
+  /** Ways that come near, and leave another LED or part over what it takes: a value elsewhere that holds that back. */
+  private *tryRepairs(): Generator<SearchProgress> {
+    const near = [...this.found.values()]
+      .filter(
+        ({ nominal, breaks }) =>
+          Math.abs(this.missOf(nominal)) < NEAR_ENOUGH && breaks.every(({ ref }) => ref !== undefined && ref !== this.task.ledRef),
+      )
+      .sort((a, b) => Math.abs(this.missOf(a.nominal)) - Math.abs(this.missOf(b.nominal)))
+      .slice(0, REPAIRED);
+    for (const { moves, nominal } of near) {
+      const then: Start = { moves, circuit: applyMoves(this.task.circuit, moves), nominal };
+      for (const place of this.placesAt(then, true)) {
+        if (place.is === 'value' && !isAtSame(place, moves)) this.tryPlace(then, place, (measured) => this.passedBy(measured));
+      }
+      yield this.progress();
+    }
+  }
+
+  /** Where one place does not do: an option or a value at one, and then a value at another. */
+  private *tryTwoPlaces(): Generator<SearchProgress> {
+    for (const start of this.task.starts) {
+      const places = this.placesAt(start);
+      for (const [index, place] of places.entries()) {
+        for (const first of this.firstMoves(place)) {
+          const circuit = applyMoves(start.circuit, first);
+          const nominal = this.measured(circuit, start.nominal);
+          if (!nominal.ok) continue;
+          const then: Start = { moves: [...start.moves, ...first], circuit, nominal: nominal.value };
+          const others = this.placesAt(then).filter((other) => other.is === 'value' && !isAtSame(other, first));
+          // Two values are tried in one order only; what an option leaves is tried everywhere.
+          const after =
+            place.is === 'options' ? others : others.filter((other) => !places.slice(0, index).some((one) => isLike(one, other)));
+          for (const other of after) {
+            if (this.tried >= this.most) return;
+            this.tryPlace(then, other);
+          }
+          yield this.progress();
+        }
+      }
+    }
+  }
+
+  /** What the first of two places could be: every option, or values far apart. */
+  private firstMoves(place: MovePlace<CircuitMove>): readonly (readonly CircuitMove[])[] {
+    if (place.is === 'options') return place.options.slice(0, FIRST_OPTIONS);
+    const { now, from, to } = place;
+    if (this.task.goal.only === 'drawer') return (this.valuesFor(place)[0] ?? []).map((value) => this.stocked(place, value));
+    const values =
+      now === undefined
+        ? preferredBetween('E3', from, to)
+        : preferredBetween(FIRST_SERIES, Math.max(from, now / FIRST_RANGE), Math.min(to, FIRST_RANGE * now));
+    return values.map((value) => place.moves(value));
+  }
+
+  private progress(): SearchProgress {
+    return { tried: this.tried, ways: this.best([...this.found.values()].map((one) => this.unjudged(one))) };
+  }
+
+  private best(ways: readonly ReworkWay[]): readonly ReworkWay[] {
+    const { goal } = this.task;
+    return bestOf(this.withMiss(ways), goal.ways ?? USUAL_WAYS, goal.aim === 'none');
+  }
+
+  /** The most light is known once all are: what misses it gives less. */
+  private withMiss(ways: readonly ReworkWay[]): readonly ReworkWay[] {
+    if (this.task.goal.aim !== 'most-light') return ways;
+    const most = Math.max(...ways.filter(({ keeps }) => keeps).map(({ after }) => after.lightRatio), Number.MIN_VALUE);
+    const of = most > Number.MIN_VALUE ? most : Math.max(...ways.map(({ after }) => after.lightRatio));
+    return ways.map((way) => ({ ...way, miss: way.after.lightRatio / of - 1 }));
+  }
+
+  /** The best of those found, with findings mended where that can be, judged whole. */
+  private *judged(): Generator<SearchProgress, readonly ReworkWay[]> {
+    const { goal } = this.task;
+    const wanted = goal.ways ?? USUAL_WAYS;
+    const unjudged = this.best([...this.found.values()].map((one) => this.unjudged(one)));
+    const keeping = unjudged.filter(({ keeps }) => keeps);
+    const asItIs = unjudged.filter(({ moves }) => moves.length === 0);
+    yield* this.mendFindings(
+      asItIs.length > 0 ? asItIs : keeping.length > 0 ? firstOfEachPlace(keeping).slice(0, MENDED) : unjudged.slice(0, 1),
+    );
+    const all = [...this.found.values()].map((one) => this.unjudged(one));
+    const chosen = bestOf(this.withMiss(all), wanted + JUDGED_BESIDE, goal.aim === 'none');
+    const ways: ReworkWay[] = [];
+    for (const { moves } of chosen) {
+      const assessed = [...this.found.values()].find((one) => one.moves === moves);
+      if (assessed) ways.push(this.judge(assessed));
+      yield { tried: this.tried, ways: this.best(ways) };
+    }
+    return this.best(ways);
+  }
+
+  /** Each of the ways with what mends all findings, and the best also with what mends all but one. */
+  private *mendFindings(ways: readonly ReworkWay[]): Generator<SearchProgress> {
+    const { findings } = this.task;
+    const serious = findings.filter(({ severity }) => severity !== 'note');
+    for (const [rank, way] of ways.entries()) {
+      const mends = this.mendsFor(way, serious);
+      const sets = [
+        mends,
+        ...(rank === 0 && mends.length > 1 ? mends.map((_, index) => mends.filter((__, other) => other !== index)) : []),
+      ];
+      // Notes are mended in the best way alone: most people leave them.
+      if (rank === 0 && serious.length < findings.length) sets.push(this.mendsFor(way, findings));
+      for (const set of sets.filter(({ length }) => length > 0)) {
+        const moves = merged(way.moves, set.flat());
+        const nominal = this.measured(applyMoves(this.task.circuit, moves), this.task.before);
+        if (nominal.ok) this.keep(moves, nominal.value);
+      }
+      yield this.progress();
+    }
+  }
+
+  /** What mends each of the findings after a way, as far as soldering does. */
+  private mendsFor(way: ReworkWay, findings: readonly Finding[]): readonly (readonly CircuitMove[])[] {
+    const mends: (readonly CircuitMove[])[] = [];
+    let circuit = way.circuit;
+    for (const finding of findings) {
+      const moves = mendOf(finding, circuit, [...way.moves, ...mends.flat()], this.task.codes);
+      if (moves.length === 0) continue;
+      mends.push(moves);
+      circuit = applyMoves(circuit, moves);
+    }
+    return mends;
+  }
+
+  private unjudged(assessed: Assessed): ReworkWay {
+    return this.wayOf(assessed, { mends: [], leaves: [], makes: [] }, undefined);
+  }
+
+  /** With its findings, and how sure its current is. */
+  private judge(assessed: Assessed): ReworkWay {
+    const { task } = this;
+    const fitted = fitReadings(assessed.circuit, []);
+    if (!fitted.ok) return this.unjudged(assessed);
+    const fit = fitted.value;
+    const { findings } = auditSolved(assessed.circuit, fit.solution, stressesOf(assessed.circuit, fit), this.solve);
+    const [amps] = fit.figures([{ of: 'chip', ref: this.ledIn(assessed.circuit), quantity: 'amps' }]);
+    const hours = assessed.hours ?? hoursOf(task, assessed.circuit);
+    return this.wayOf({ ...assessed, hours }, comparedFindings(task.findings, findings), amps.uncertainty);
+  }
+
+  private wayOf(
+    assessed: Assessed,
+    compared: Pick<ReworkWay, 'mends' | 'leaves' | 'makes'>,
+    chipAmpsUncertainty: number | undefined,
+  ): ReworkWay {
+    const { task } = this;
+    const { moves, circuit, nominal, effort, breaks } = assessed;
+    const unsafe = [...compared.leaves, ...compared.makes].filter(({ severity }) => severity === 'unsafe').length;
+    const shown = moves.filter(({ move }) => move !== 'replace-supply');
+    return {
+      text: shown.length > 0 ? sayMoves(task.circuit, shown) : 'as it is',
+      moves,
+      ...effort,
+      fromDrawer: assessed.fromDrawer,
+      circuit,
+      after: this.figuresOf(nominal, assessed.low, assessed.high, assessed.hours),
+      worst: assessed.worst,
+      miss: this.missOf(nominal),
+      keeps: breaks.length === 0,
+      breaks,
+      ...compared,
+      unsafe,
+      seriesRank: seriesRankOf(moves),
+      chipAmpsUncertainty,
+      probability: chipAmpsUncertainty === undefined ? undefined : this.probabilityOf(assessed, chipAmpsUncertainty),
+    };
+  }
+
+  /** That its chip current at the highest supply is under its limit, normally distributed around what is likeliest. */
+  private probabilityOf({ circuit, nominal, high }: Assessed, uncertainty: number): number {
+    const atHigh = this.measured(supplyCorners(circuit, this.task.supplyRef).high.circuit, nominal);
+    const amps = atHigh.ok ? atHigh.value.chipAmps : high.chipAmps;
+    return normalBelow((this.limitIn(circuit) - amps) / Math.max(uncertainty, 1e-12));
+  }
+
+  private figuresOf(measured: Measured, low: CornerFigure, high: CornerFigure, hours: number | undefined): ReworkFigures {
+    const { before } = this.task;
+    const lightRatio = before.light > 0 ? measured.light / before.light : 0;
+    const hardest = hardestPart(measured.circuit, measured.shares);
+    return {
+      chipAmps: measured.chipAmps,
+      ofRated: measured.ofRated,
+      lightRatio,
+      seenChange: seenChange(lightRatio),
+      supplyWatts: measured.supplyWatts,
+      supplyAmps: measured.supplyAmps,
+      ...(hours !== undefined && { hours }),
+      flickerPercent: measured.flickerPercent,
+      low,
+      high,
+      ...(hardest && { hardest }),
+    };
+  }
+
+  /** Of a circuit without new parts: only its supply has corners. */
+  private plainFigures(measured: Measured): ReworkFigures {
+    const corners = supplyCorners(measured.circuit, this.task.supplyRef);
+    const at = ({ label, circuit }: typeof corners.low): CornerFigure => {
+      const solved = this.measured(circuit, measured);
+      return { label, chipAmps: solved.ok ? solved.value.chipAmps : Number.NaN };
+    };
+    return this.figuresOf(measured, at(corners.low), at(corners.high), hoursOf(this.task, measured.circuit));
+  }
+
+  private result(ways: readonly ReworkWay[]): Rework {
+    const { task } = this;
+    const { measured } = task.unchanged;
+    return {
+      ledRef: task.ledRef,
+      supplyRef: task.supplyRef,
+      before: this.plainFigures(task.before),
+      unchanged: measured && this.plainFigures(measured),
+      findings: task.findings,
+      tried: this.tried,
+      isCut: this.tried >= this.most,
+      ways,
+    };
+  }
+}
+
+/** Of what no sensitivity tells, as of a part that is not there yet; and what is so weak that no value of it does anything. */
+const [UNTOLD_STRENGTH, LEAST_STRENGTH] = [0.02, 1e-5];
+/** From here on a current is at its limit: the next value would pass it. */
+const AT_LIMIT = 0.8;
+/** Ways that are repaired at a second place. */
+const REPAIRED = 3;
+/** A value that crosses nothing is worth showing where it takes this off what is missed. */
+const NEARER = 0.9;
+/** Of its rating: what has less is dark, and no way to anything. */
+const DARK = 0.005;
+/** A way that misses by more does not reach the goal. */
+const NEAR_ENOUGH = 0.15;
+
+/** A value between the two that a crossing lies between, by the straight line in its logarithm. */
+function exactAt(values: readonly number[], index: number, miss: (value: number) => number | undefined): number {
+  const here = values[index] as number;
+  const missed = miss(here) ?? 0;
+  for (const other of [values[index - 1], values[index + 1]]) {
+    const off = other === undefined ? undefined : miss(other);
+    if (other !== undefined && off !== undefined && off * missed < 0) return here * (other / here) ** (missed / (missed - off));
+  }
+  return here;
+}
+
+/** How much of the chip current follows each part's value: relative over relative, by its size. */
+function strengthsIn(circuit: Circuit, ledRef: string): ReadonlyMap<string, number> {
+  const parameters = circuit.parts.flatMap(({ ref, kind }) =>
+    kind === 'resistor' ? [{ ref, field: 'ohms' }] : kind === 'capacitor' ? [{ ref, field: 'farads' }] : [],
+  );
+  const solved = solveSensitivities(circuit, parameters);
+  if (!solved.ok) return new Map(parameters.map(({ ref }) => [ref, UNTOLD_STRENGTH]));
+  const rows = sensitivityTable(solved.value, circuit, (figures) => figureOf(figures, { of: 'chip', ref: ledRef, quantity: 'amps' }));
+  // Sensitivity is asked of the state as it is: what is off there tells nothing of what it would do.
+  return new Map(rows.map(({ ref, relative }) => [ref, relative === null ? UNTOLD_STRENGTH : Math.abs(relative)]));
+}
+
+function isAtSame(place: MovePlace<CircuitMove>, moves: readonly CircuitMove[]): boolean {
+  if (place.is === 'options') return false;
+  const touched = new Set(moves.map(({ ref }) => ref));
+  return place.moves(1).some((move) => touched.has(move.ref));
+}
+
+function isLike(one: MovePlace<CircuitMove>, other: MovePlace<CircuitMove>): boolean {
+  return one.is === 'value' && other.is === 'value' && placeOf(one.moves(1)) === placeOf(other.moves(1));
+}
+
+/** Moves with those that mend: one that says more of the same part takes the place of what was said of it. */
+function merged(moves: readonly CircuitMove[], mends: readonly CircuitMove[]): readonly CircuitMove[] {
+  const isSame = (a: CircuitMove, b: CircuitMove) => a.move === b.move && a.ref === b.ref;
+  const kept = moves.map((move) => {
+    const mend = mends.find((one) => isSame(one, move));
+    return mend?.move === 'replace-resistor' && move.move === 'replace-resistor' && mend.fusible ? { ...move, fusible: true } : move;
+  });
+  return [...kept, ...mends.filter((mend) => !moves.some((move) => isSame(move, mend)))];
+}
+
+/** The best way at each place; of places that come as near, those that take least from the supply. */
+function firstOfEachPlace(ways: readonly ReworkWay[]): readonly ReworkWay[] {
+  const first = new Map<string, ReworkWay>();
+  for (const way of ways) if (!first.has(placeOf(way.moves))) first.set(placeOf(way.moves), way);
+  const near = ({ miss }: ReworkWay) => Math.round(Math.abs(miss) / NEAR_ENOUGH);
+  return [...first.values()].sort((a, b) => near(a) - near(b) || a.after.supplyWatts - b.after.supplyWatts);
+}
+
+function comparedFindings(before: readonly Finding[], after: readonly Finding[]): Pick<ReworkWay, 'mends' | 'leaves' | 'makes'> {
+  const named = ({ code, ref, severity }: Finding): NamedFinding => ({ code, ref, severity });
+  const isIn = (list: readonly Finding[], { code, ref }: Finding) => list.some((one) => one.code === code && one.ref === ref);
+  return {
+    mends: before.filter((one) => !isIn(after, one)).map(named),
+    leaves: after.filter((one) => isIn(before, one)).map(named),
+    makes: after.filter((one) => !isIn(before, one)).map(named),
+  };
+}

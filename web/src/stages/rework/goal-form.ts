@@ -1,0 +1,223 @@
+import {
+  type Appraisal,
+  type Circuit,
+  formatEngineering,
+  LED_BODY_NAMES,
+  LED_COLOUR_NAMES,
+  lightThatLooks,
+  parseQuantity,
+  partOfKind,
+  ratedChipAmps,
+  readSupply,
+  seenChange,
+  suppliesOf,
+  type Wanted,
+} from '@mindful-probe/core';
+
+/** What people want of a rework, in the words of the choice. */
+export const PRESETS = ['gentler', 'half the power', 'most light', 'another supply', 'a dead part mended', 'another LED', 'safe'] as const;
+export type Preset = (typeof PRESETS)[number];
+
+/** The sentence as typed. */
+export interface GoalForm {
+  readonly preset: Preset;
+  readonly led: string;
+  /** Of a chip, or at the supply. */
+  readonly value: string;
+  readonly supply: string;
+  readonly dead: string;
+  readonly colour: string;
+  readonly body: string;
+  /** As seen, per cent at most. */
+  readonly dimmer: string;
+  /** Of the LED's rating, at the worst corner. */
+  readonly ledAtMost: string;
+  /** Of each touched part's rating. */
+  readonly partShare: string;
+  readonly hours: string;
+  readonly from: 'standard' | 'drawer';
+}
+
+/** A field that could not be read, and why. */
+export interface FormProblem {
+  readonly field: keyof GoalForm;
+  readonly message: string;
+}
+
+/** What a preset begins with. */
+export function formFor(preset: Preset, appraisal: Appraisal): GoalForm {
+  const { circuit, hardest, supplyWatts } = appraisal;
+  const supply = suppliesOf(circuit)[0];
+  return {
+    preset,
+    led: hardest?.ref ?? '',
+    value:
+      preset === 'half the power' ? plain(supplyWatts.value / 2, 'watts') : preset === 'another LED' || preset === 'gentler' ? '0.75×' : '',
+    supply: preset === 'another supply' ? (supply?.kind === 'ac' ? '230v 50hz' : '5v') : '',
+    dead: '',
+    colour: preset === 'another LED' ? 'warm' : '',
+    body: '',
+    dimmer: preset === 'half the power' ? '30' : '',
+    ledAtMost: '',
+    partShare: '0.8',
+    hours: '',
+    from: 'standard',
+  };
+}
+
+/** The sentence for a goal that is on the tape. */
+export function formOf(wanted: Wanted, appraisal: Appraisal): GoalForm {
+  const { circuit, hardest } = appraisal;
+  const { aim, value, limits = {}, supply, dead, replaceLed } = wanted;
+  const preset: Preset = supply
+    ? 'another supply'
+    : dead?.length
+      ? 'a dead part mended'
+      : replaceLed
+        ? 'another LED'
+        : aim === 'supply-watts'
+          ? 'half the power'
+          : aim === 'most-light'
+            ? 'most light'
+            : aim === 'none'
+              ? 'safe'
+              : 'gentler';
+  const led = wanted.led ?? hardest?.ref ?? '';
+  const rated = ratedIn(circuit, led, wanted);
+  return {
+    preset,
+    led,
+    value:
+      value === undefined
+        ? ''
+        : aim === 'rated-share'
+          ? `${Number(value.toPrecision(3))}×`
+          : plain(value, aim === 'supply-watts' ? 'watts' : 'amps'),
+    supply: supply ? supplyAsTyped(supply) : '',
+    dead: dead?.join(' ') ?? '',
+    colour: replaceLed?.colour ?? '',
+    body: replaceLed?.body ?? '',
+    dimmer: limits.lightKept === undefined ? '' : String(Math.round(-100 * seenChange(limits.lightKept))),
+    ledAtMost: limits.chipAmps === undefined ? '' : String(Number((limits.chipAmps / rated).toPrecision(3))),
+    partShare: limits.partShare === undefined ? '' : String(limits.partShare),
+    hours: limits.hours === undefined ? '' : String(limits.hours),
+    from: wanted.only ?? 'standard',
+  };
+}
+
+/** What the sentence says, or which field says nothing. */
+export function wantedOf(form: GoalForm, appraisal: Appraisal): Wanted | FormProblem {
+  const { circuit } = appraisal;
+  const led = partOfKind(circuit, form.led, 'led');
+  if (!led) return { field: 'led', message: `“${form.led}” is no LED of this circuit.` };
+  const change = changeOf(form, circuit);
+  if ('field' in change) return change;
+  const aim = aimOf(form);
+  if ('field' in aim) return aim;
+  const limits = limitsOf(form, ratedIn(circuit, led.ref, change));
+  if ('field' in limits) return limits;
+  return {
+    ...aim,
+    ...(form.preset === 'half the power' || form.preset === 'safe' ? {} : { led: led.ref }),
+    ...change,
+    ...(Object.keys(limits).length > 0 && { limits }),
+    ...(form.from === 'drawer' && { only: 'drawer' as const }),
+  };
+}
+
+type Change = Pick<Wanted, 'supply' | 'dead' | 'replaceLed'>;
+
+function changeOf({ preset, supply, dead, colour, body }: GoalForm, circuit: Circuit): Change | FormProblem {
+  if (preset === 'another supply') {
+    const old = suppliesOf(circuit)[0];
+    const read = old ? readSupply(supply, old) : 'Nothing feeds this circuit yet.';
+    if (typeof read === 'string') return { field: 'supply', message: read };
+    const { ref: _, pins: __, ...fields } = read;
+    return { supply: fields as NonNullable<Wanted['supply']> };
+  }
+  if (preset === 'a dead part mended') {
+    const refs = dead.split(/[\s,]+/).filter(Boolean);
+    const known = refs.map((word) => circuit.parts.find(({ ref }) => ref.toLowerCase() === word.toLowerCase())?.ref);
+    const unknown = refs[known.indexOf(undefined)];
+    if (refs.length === 0) return { field: 'dead', message: 'Which part is dead, as D7?' };
+    if (unknown !== undefined) return { field: 'dead', message: `${unknown} is not on the board.` };
+    return { dead: known as string[] };
+  }
+  if (preset !== 'another LED') return {};
+  const known = LED_COLOUR_NAMES.find((name) => name === colour);
+  if (!known) return { field: 'colour', message: `“${colour}” is no colour known here: ${LED_COLOUR_NAMES.join(', ')}.` };
+  const shape = LED_BODY_NAMES.find((name) => name === body);
+  if (body !== '' && !shape) return { field: 'body', message: `“${body}” is no body known here: ${LED_BODY_NAMES.join(', ')}.` };
+  return { replaceLed: { colour: known, ...(shape && { body: shape }) } };
+}
+
+/** Bare figures between these are shares of a rating; above are milliamps, below amps: nobody drives a chip with 20 A, at 15 times its rating or at a fiftieth. */
+const SHARES = { least: 0.1, most: 3 } as const;
+
+function aimOf({ preset, value }: GoalForm): Pick<Wanted, 'aim' | 'value'> | FormProblem {
+  if (preset === 'most light') return { aim: 'most-light' };
+  if (preset === 'another supply' || preset === 'a dead part mended' || preset === 'safe') return { aim: 'none' };
+  const share = /^\s*([\d.,]+)\s*[x×]\s*$/i.exec(value);
+  const shareValue = share ? Number((share[1] as string).replace(',', '.')) : Number.NaN;
+  const parsed = parseQuantity(value);
+  const isWatts = preset === 'half the power';
+  const unit = isWatts ? 'watts' : 'amps';
+  if (!isWatts && shareValue > 0) return { aim: 'rated-share', value: shareValue };
+  if (!parsed || !(parsed.value > 0) || (parsed.unit !== undefined && parsed.unit !== unit))
+    return {
+      field: 'value',
+      message: isWatts
+        ? `“${value}” is no power, as 2.2 W.`
+        : `“${value}” is not a current, as 20 mA, and no share of the rating, as 0.75×.`,
+    };
+  if (isWatts) return { aim: 'supply-watts', value: parsed.value };
+  if (parsed.unit !== undefined || parsed.value < SHARES.least) return { aim: 'chip-amps', value: parsed.value };
+  return parsed.value <= SHARES.most ? { aim: 'rated-share', value: parsed.value } : { aim: 'chip-amps', value: parsed.value / 1000 };
+}
+
+function limitsOf({ dimmer, ledAtMost, partShare, hours }: GoalForm, rated: number): NonNullable<Wanted['limits']> | FormProblem {
+  const read = (field: keyof GoalForm, text: string, most: number): number | undefined | FormProblem => {
+    if (text.trim() === '') return undefined;
+    const value = Number(
+      text
+        .trim()
+        .replace(',', '.')
+        .replace(/[×x%h ]+$/i, ''),
+    );
+    return value > 0 && value <= most ? value : { field, message: `“${text}” is no figure above 0 and up to ${most}.` };
+  };
+  const fields = [
+    read('dimmer', dimmer, 99),
+    read('ledAtMost', ledAtMost, 10),
+    read('partShare', partShare, 1),
+    read('hours', hours, 1e5),
+  ] as const;
+  const problem = fields.find((field) => typeof field === 'object');
+  if (typeof problem === 'object') return problem;
+  const [seen, led, part, least] = fields as readonly (number | undefined)[];
+  return {
+    ...(seen !== undefined && { lightKept: lightThatLooks(-seen / 100) }),
+    ...(led !== undefined && { chipAmps: led * rated }),
+    ...(part !== undefined && { partShare: part }),
+    ...(least !== undefined && { hours: least }),
+  };
+}
+
+function ratedIn(circuit: Circuit, ref: string, { replaceLed }: Change): number {
+  const led = partOfKind(circuit, ref, 'led');
+  return ratedChipAmps(replaceLed ? { body: replaceLed.body, rated: replaceLed.rated } : (led ?? {})).value;
+}
+
+/** As somebody would type it: "2.2 W". */
+function plain(value: number, unit: 'watts' | 'amps'): string {
+  const { figure, unit: symbol } = formatEngineering(value, unit);
+  return `${Number(figure)} ${symbol}`;
+}
+
+/** A supply as the sentence takes it: "230v 50hz", "12.7v", "3 AA nimh". */
+function supplyAsTyped(supply: NonNullable<Wanted['supply']>): string {
+  const { voltsRms, hertz, volts, series = 1, parallel = 1, size = '', chemistry = '' } = supply as Readonly<Record<string, unknown>>;
+  if (supply.kind === 'battery')
+    return [parallel === 1 ? series : `${series}s${parallel}p`, size, chemistry].filter((word) => word !== '').join(' ');
+  return supply.kind === 'ac' ? `${voltsRms}v ${hertz}hz` : `${volts}v`;
+}
