@@ -74,6 +74,7 @@ function respectsOf(way: ReworkWay): readonly number[] {
     way.fromDrawer ? 0 : 1,
     way.seriesRank,
     way.worst?.share ?? 0,
+    way.after.supplyWatts,
     -(way.after.hours ?? 0),
     way.after.flickerPercent ?? 0,
   ];

@@ -11,7 +11,7 @@ import { multipleText } from '../../shared/figures/figure.tsx';
 import { DriveRuler, RulerAxis } from '../../shared/pictures/drive-ruler.tsx';
 import { breakWords, seenWords } from './way-words.ts';
 
-const RULER_WIDTH = 190;
+const RULER_WIDTH = 168;
 const ROW_HEIGHT = 44;
 /** Where an LED's temperature is not known, its life is compared at one and the same: by its current alone. */
 const ANY_CELSIUS = 85;

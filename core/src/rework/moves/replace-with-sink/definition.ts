@@ -45,7 +45,7 @@ export const replaceWithSink: MoveDefinition<typeof schema> = {
   ],
   places: (circuit) =>
     resistorGroups(circuit)
-      .filter((refs) => refs.every((ref) => isAtLed(circuit, partOf(circuit, ref)?.pins ?? [])))
+      .filter((refs) => refs.every((ref) => isInLine(circuit, partOf(circuit, ref)?.pins ?? [])))
       .flatMap((refs) =>
         [false, true].map((reversed) => ({
           is: 'value' as const,
@@ -64,7 +64,8 @@ export const replaceWithSink: MoveDefinition<typeof schema> = {
       ),
 };
 
-/** On a net of an LED: elsewhere a regulator would hold the current of something else. */
-function isAtLed(circuit: Circuit, pins: readonly string[]): boolean {
-  return partsOfKind(circuit, 'led').some((led) => led.pins.some((net) => pins.includes(net)));
+/** In series with LEDs: one end on a net of theirs. With both it lies across them, and a regulator there would take their current. */
+function isInLine(circuit: Circuit, pins: readonly string[]): boolean {
+  const nets = new Set(partsOfKind(circuit, 'led').flatMap((led) => led.pins));
+  return pins.filter((net) => nets.has(net)).length === 1;
 }
