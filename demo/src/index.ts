@@ -3,6 +3,8 @@ import { bicycleRearLight } from './scripts/bicycle-rear-light.ts';
 import { bookClipReworked } from './scripts/book-clip-reworked.ts';
 import { crankTorch } from './scripts/crank-torch.ts';
 import { growPanel } from './scripts/grow-panel.ts';
+import { guestLamp } from './scripts/guest-lamp.ts';
+import { hallMirrorBar } from './scripts/hall-mirror-bar.ts';
 import { mirrorBar } from './scripts/mirror-bar.ts';
 import { pathMarker } from './scripts/path-marker.ts';
 import { threeCellHeadlamp } from './scripts/three-cell-headlamp.ts';
@@ -23,4 +25,6 @@ export const DEMO_SCRIPTS = [
   crankTorch,
   treeOrnament,
   pathMarker,
+  hallMirrorBar,
+  guestLamp,
 ];
