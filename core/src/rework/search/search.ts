@@ -84,6 +84,7 @@ class Search {
   private readonly coarse: number;
   private readonly solve: SolveWarmed;
   private readonly found = new Map<string, Assessed>();
+  private wantsKeepers = false;
 
   constructor(
     private readonly task: Task,
@@ -109,8 +110,11 @@ class Search {
         yield this.progress();
       }
     }
+    // Two places that do not keep the limits either say no more than one.
+    this.wantsKeepers = true;
     if (!this.hasKeeper) yield* this.tryRepairs();
     if (!this.hasKeeper) yield* this.tryTwoPlaces();
+    this.wantsKeepers = false;
     return this.result(yield* this.judged());
   }
 
@@ -281,7 +285,7 @@ class Search {
     const assessed = assess(this.task, moves, nominal, this.solve);
     if (!assessed) return undefined;
     if (this.task.goal.only === 'drawer' && !assessed.fromDrawer && fittedBy(moves).length > 0) return undefined;
-    this.found.set(key, assessed);
+    if (!this.wantsKeepers || assessed.breaks.length === 0) this.found.set(key, assessed);
     return this.withStronger(assessed, moves, nominal) ?? assessed;
   }
 

@@ -19,7 +19,7 @@ import { useOwnWays, useWay, useWays } from '../../shared/worker/use-analysis.ts
 import { GoalSentence } from './goal-sentence.tsx';
 import { PlanAfter } from './plan-after.tsx';
 import { Trials } from './trials.tsx';
-import { firstBreaking, LIMIT_WORDS } from './way-words.ts';
+import { firstBreaking, LIMIT_WORDS, mildestWords } from './way-words.ts';
 import { type ShownWay, WaysTable } from './ways-table.tsx';
 import { WorkOrderView } from './work-order-view.tsx';
 
@@ -65,12 +65,19 @@ interface WaysProps {
   readonly wanted: Wanted;
 }
 
-/** Misses that differ by less are as good as one another. */
+/** Misses, and watts, that differ by a smaller share are as good as one another. */
 const AS_NEAR = 0.1;
 
 /** Rows are ranked by what is chosen here, those that keep the limits always first. */
 const RANKS = {
-  'best first': ({ unsafe, miss, after, joints }: ReworkWay) => [unsafe, Math.round(Math.abs(miss) / AS_NEAR), after.supplyWatts, joints],
+  'best first': ({ unsafe, miss, after, parts, joints }: ReworkWay) => [
+    unsafe,
+    Math.round(Math.abs(miss) / AS_NEAR),
+    Math.round(Math.log(Math.max(1e-9, after.supplyWatts)) / AS_NEAR),
+    parts,
+    joints,
+    Math.abs(miss),
+  ],
   'nearest first': ({ miss }: ReworkWay) => [Math.abs(miss)],
   'least watts first': ({ after }: ReworkWay) => [after.supplyWatts],
   'brightest first': ({ after }: ReworkWay) => [-after.lightRatio],
@@ -214,7 +221,7 @@ function NothingKeeps({ rework: { ways } }: { readonly rework: Rework }) {
           return (
             <li key={limit}>
               {LIMIT_WORDS[limit]}
-              {way ? `; without that limit: ${way.text}` : ''}
+              {way ? `; without that limit: ${way.text}` : `; at best ${mildestWords(ways, limit)}`}
             </li>
           );
         })}

@@ -50,3 +50,11 @@ export function seenWords(change: number): string {
 export function firstBreaking(ways: readonly ReworkWay[], limit: Break['limit']): ReworkWay | undefined {
   return ways.find(({ breaks }) => breaks.length > 0 && breaks.every((one) => one.limit === limit));
 }
+
+/** Where a limit is passed by least, of ways that pass others too. */
+export function mildestWords(ways: readonly ReworkWay[], limit: Break['limit']): string {
+  const all = ways.flatMap(({ breaks }) => breaks.filter((one) => one.limit === limit));
+  const wantsMore = limit === 'lightKept' || limit === 'hours';
+  const mildest = all.toSorted((a, b) => (wantsMore ? b.value - a.value : a.value - b.value))[0];
+  return mildest ? breakWords(mildest) : '';
+}
