@@ -8,6 +8,7 @@ export * from './claim/index.ts';
 export * from './details/index.ts';
 export * from './device/index.ts';
 export * from './draw/index.ts';
+export * from './drawer/index.ts';
 export * from './drive/index.ts';
 export * from './energy/index.ts';
 export * from './estimate/index.ts';

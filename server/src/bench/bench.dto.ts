@@ -1,4 +1,4 @@
-import { meterSchema, semiconductorMarkSchema } from '@mindful-probe/core';
+import { meterSchema, semiconductorMarkSchema, stockSchema } from '@mindful-probe/core';
 import { createZodDto } from 'nestjs-zod';
 import { z } from 'zod';
 
@@ -33,3 +33,44 @@ export class PutMetersDto extends createZodDto(
 ) {}
 
 export class MetersDto extends createZodDto(z.object({ meters: z.array(meterSchema) })) {}
+
+export class AddStockDto extends createZodDto(
+  z.strictObject({
+    drawer: z
+      .array(stockSchema.omit({ reserved: true }))
+      .min(1)
+      .max(ITEMS_AT_ONCE)
+      .refine(...WITHOUT_NUL),
+  }),
+) {}
+
+export class DrawerDto extends createZodDto(z.object({ drawer: z.array(stockSchema) })) {}
+
+const keySchema = z.string().min(1).max(400);
+
+export class CountStockDto extends createZodDto(
+  z.strictObject({
+    key: keySchema,
+    /** More of it, or less. */
+    by: z.int().min(-1_000_000).max(1_000_000),
+  }),
+) {}
+
+export class ReserveStockDto extends createZodDto(
+  z.strictObject({
+    /** The entry that takes them. */
+    by: z.string().min(1).max(80),
+    needs: z
+      .array(z.strictObject({ key: keySchema, count: z.int().positive().max(10_000) }))
+      .min(1)
+      .max(200),
+  }),
+) {}
+
+export class SettleStockDto extends createZodDto(
+  z.strictObject({
+    by: z.string().min(1).max(80),
+    /** Fitted for good: out of the drawer. Else they are free again. */
+    used: z.boolean(),
+  }),
+) {}

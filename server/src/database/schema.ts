@@ -39,7 +39,7 @@ export const benchItems = pgTable(
 );
 
 /** The lists that there are. */
-export type BenchList = 'marks' | 'meters' | 'instruments';
+export type BenchList = 'marks' | 'meters' | 'instruments' | 'drawer';
 
 /** Other devices that were let in. */
 export const sessions = pgTable('sessions', {

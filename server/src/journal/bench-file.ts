@@ -10,6 +10,8 @@ export const benchSchema = z.object({
   marks: itemsSchema,
   meters: itemsSchema,
   instruments: itemsSchema,
+  /** Files of before 2026-12 have none. */
+  drawer: itemsSchema.default([]),
 });
 
 /** The lists that belong to the bench, each item under its key. */

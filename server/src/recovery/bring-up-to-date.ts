@@ -180,7 +180,9 @@ function replaceTape(db: Database, specimenId: string, tape: readonly Entry[]): 
 async function bringBenchUpToDate(db: Database, bench: BenchFile): Promise<void> {
   const kept = await bench.read();
   if (!kept) return bench.keep(() => benchInDatabase(db));
-  const items = (['marks', 'meters', 'instruments'] as const).flatMap((list) => kept[list].map(({ key, item }) => ({ list, key, item })));
+  const items = (['marks', 'meters', 'instruments', 'drawer'] as const).flatMap((list) =>
+    kept[list].map(({ key, item }) => ({ list, key, item })),
+  );
   await db.transaction(async (tx) => {
     await tx.delete(benchItems);
     for (let from = 0; from < items.length; from += ROWS_AT_ONCE)
@@ -192,5 +194,12 @@ async function bringBenchUpToDate(db: Database, bench: BenchFile): Promise<void>
 export async function benchInDatabase(db: Database): Promise<BenchDocument> {
   const rows = await db.select().from(benchItems).orderBy(asc(benchItems.list), asc(benchItems.key));
   const of = (list: string) => rows.filter((row) => row.list === list).map(({ key, item }) => ({ key, item }));
-  return { format: 'mindful-probe.bench', version: 1, marks: of('marks'), meters: of('meters'), instruments: of('instruments') };
+  return {
+    format: 'mindful-probe.bench',
+    version: 1,
+    marks: of('marks'),
+    meters: of('meters'),
+    instruments: of('instruments'),
+    drawer: of('drawer'),
+  };
 }

@@ -152,11 +152,11 @@ function WayRow({ way, isOwn, asked, before, appraisal, goalRatio, isChosen, onC
       </td>
       <td className={`pl-3 font-figures whitespace-nowrap ${(worst?.share ?? 0) > 1 ? 'text-brick' : ''}`}>
         {worst ? `${worst.ref} ${worst.share.toFixed(2)}` : '–'}
-        <span className="block font-sans text-12 text-quiet">of its {worst?.of.replace('-', ' ') ?? 'rating'}</span>
+        <span className="block font-words text-12 text-quiet">of its {worst?.of.replace('-', ' ') ?? 'rating'}</span>
       </td>
       <td className="pr-2 pl-3 text-right font-figures whitespace-nowrap">
         {way.joints}
-        <span className="block font-sans text-12 text-quiet">
+        <span className="block font-words text-12 text-quiet">
           {way.fromDrawer ? 'drawer' : way.parts === 1 ? '1 part' : `${way.parts} parts`}
           {way.reversible ? '' : ', for good'}
         </span>

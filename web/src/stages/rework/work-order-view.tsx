@@ -33,7 +33,7 @@ export function WorkOrderView({ order, ticked = [], onTick, onUntick }: WorkOrde
                       {uncertainty > 0 && (
                         <span className="font-normal text-quiet"> ±{formatEngineering(2 * uncertainty, unit, 2).text}</span>
                       )}{' '}
-                      <span className="font-sans font-normal text-quiet">{what}</span>
+                      <span className="font-words font-normal text-quiet">{what}</span>
                     </span>
                   ))}
                 </span>

@@ -1,0 +1,80 @@
+import { describe, expect, it } from '@jest/globals';
+import { circuitOf } from '../circuit/circuit.testing.ts';
+import { applyMoves, type CircuitMove } from '../rework/index.ts';
+import { drawerFor, freeCount, needsOf, type Stock, stockFromCsv, stockFromLine, stockKey, stockSchema, stockToCsv } from './index.ts';
+
+function stock(line: string): Stock {
+  const read = stockFromLine(line);
+  if (typeof read === 'string') throw new Error(read);
+  return read;
+}
+
+describe('a line of the drawer', () => {
+  it.each([
+    ['12 x 33r 0.25w in strip 2B', { kind: 'resistor', ohms: 33, rated: { watts: 0.25 } }, 12, 'strip 2B'],
+    ['3x 330n X2 310v', { kind: 'capacitor', farads: 330e-9, rated: { class: 'X2', volts: 310 } }, 3, undefined],
+    ['20 led white 5mm in tin', { kind: 'led', colour: 'white', body: '5mm' }, 20, 'tin'],
+    ['4k7', { kind: 'resistor', ohms: 4700 }, 1, undefined],
+  ])('“%s”', (line, part, count, where) => {
+    const read = stock(line);
+    expect(read).toMatchObject({ part, count, ...(where !== undefined && { where }) });
+    expect(read.where).toBe(where);
+    expect(stockSchema.safeParse(read).success).toBe(true);
+  });
+
+  it.each(['', '5', '7 x bananas', '3 x led mauve'])('“%s” is refused in words', (line) => {
+    expect(typeof stockFromLine(line)).toBe('string');
+  });
+
+  it('the price of one stands behind an @', () => {
+    expect(stock('10 x 47r @0,05')).toMatchObject({ price: 0.05, count: 10 });
+  });
+});
+
+describe('the drawer as CSV', () => {
+  const items = ['12 x 33r 0.25w in strip 2B', '3 x 330n X2 310v in box', '20 x led white 5mm @0.1', '2 x 1M 0.5w'].map(stock);
+
+  it('comes back as it went', () => {
+    const { items: back, problems } = stockFromCsv(stockToCsv(items));
+    expect(problems).toEqual([]);
+    expect(back.map((item) => [stockKey(item), item.count, item.price])).toEqual(
+      items.map((item) => [stockKey(item), item.count, item.price]),
+    );
+  });
+
+  it('takes units in cells or none, names the lines that it cannot take, and guards cells that a spreadsheet would run', () => {
+    const { items: read, problems } = stockFromCsv('kind,value (ohm),count,where\r\nresistor,33,5,a\r\nresistor,4k7,x,b\r\nflux,,1,c\r\n');
+    expect(read).toMatchObject([{ part: { ohms: 33 }, count: 5, where: 'a' }]);
+    expect(problems).toHaveLength(2);
+    expect(problems[0]).toMatch(/^Line 3: “x” is no count/);
+    expect(stockToCsv([{ ...(items[0] as Stock), note: '=1+1' }])).toContain("'=1+1");
+    expect(stockFromCsv('a,b\r\n1,2').problems[0]).toMatch(/“kind” and “count”/);
+  });
+});
+
+describe('what a way takes', () => {
+  const before = circuitOf([
+    { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 },
+    { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 39 },
+    { ref: 'R2', kind: 'resistor', pins: ['a', 'c'], ohms: 39 },
+    { ref: 'D1', kind: 'led', pins: ['b', '0'] },
+    { ref: 'D2', kind: 'led', pins: ['c', '0'] },
+  ]);
+  const moves: readonly CircuitMove[] = [
+    { move: 'replace-resistor', ref: 'R1', ohms: 82, rated: { watts: 0.125 } },
+    { move: 'replace-resistor', ref: 'R2', ohms: 82, rated: { watts: 0.125 } },
+  ];
+
+  it('is what fits and is free, and no more of it than there is', () => {
+    const one = { ...stock('3 x 82r 0.25w'), reserved: [{ by: 'entry-1', count: 2 }] };
+    expect(freeCount(one)).toBe(1);
+    expect(needsOf([one], before, applyMoves(before, moves), moves)).toEqual([{ key: stockKey(one), count: 1 }]);
+    expect(needsOf([stock('9 x 82r 0.0625w')], before, applyMoves(before, moves), moves)).toEqual([]);
+  });
+
+  it('the goal is told what is free', () => {
+    expect(drawerFor([{ ...stock('3 x 82r'), reserved: [{ by: 'x', count: 3 }] }, stock('2 x 33r')])).toMatchObject([
+      { kind: 'resistor', ohms: 33, count: 2 },
+    ]);
+  });
+});

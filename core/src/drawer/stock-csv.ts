@@ -1,0 +1,101 @@
+import Papa from 'papaparse';
+import { deviceOf, type PartKind } from '../device/index.ts';
+import { formatCompact } from '../quantity/index.ts';
+import type { Stock } from './stock.ts';
+import { stockOf } from './stock-line.ts';
+
+/** FORMATS, section 8, and the price of one. */
+const COLUMNS = ['kind', 'value', 'tolerance', 'watts', 'volts', 'class', 'body', 'count', 'where', 'note', 'price'] as const;
+
+export interface StockRead {
+  readonly items: readonly Stock[];
+  /** What was not taken, with its line, in words. */
+  readonly problems: readonly string[];
+}
+
+/** The drawer as CSV with a header (RFC 4180). */
+export function stockToCsv(items: readonly Stock[]): string {
+  const rows = items.map(({ part, count, where = '', note = '', price }) => ({
+    kind: part.kind,
+    value: valueWordsOf(part as unknown as Readonly<Record<string, unknown>>, part.kind),
+    tolerance: part.tolerance === undefined ? '' : `${100 * part.tolerance}%`,
+    watts: part.rated?.watts ?? '',
+    volts: part.rated?.volts ?? '',
+    class: part.rated?.class ?? '',
+    body: 'body' in part ? (part.body ?? '') : '',
+    count,
+    where: guarded(where),
+    note: guarded(note),
+    price: price ?? '',
+  }));
+  return Papa.unparse({ fields: [...COLUMNS], data: rows }, { newline: '\r\n' });
+}
+
+/** Reads such a CSV, units in the cells or in the header (“value (ohm)”); lines that are no part are named, the others taken. */
+export function stockFromCsv(text: string): StockRead {
+  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (header) => COLUMNS.find((column) => header.trim().toLowerCase().startsWith(column)) ?? header.trim(),
+  });
+  const headers = parsed.meta.fields ?? [];
+  if (!headers.includes('kind') || !headers.includes('count'))
+    return {
+      items: [],
+      problems: [`The first line must name the columns; “kind” and “count” at least, found ${headers.slice(0, 6).join(', ') || 'none'}.`],
+    };
+  const items: Stock[] = [];
+  const problems: string[] = [];
+  for (const [index, row] of parsed.data.entries()) {
+    const item = fromRow(
+      Object.fromEntries(COLUMNS.map((column) => [column, row[column]?.trim().replace(/^'(?=[=+@\t\r-])/, '') ?? ''])) as Row,
+    );
+    if (typeof item === 'string') problems.push(`Line ${index + 2}: ${item}`);
+    else items.push(item);
+  }
+  return { items, problems };
+}
+
+type Row = Readonly<Record<(typeof COLUMNS)[number], string>>;
+
+function fromRow(row: Row): Stock | string {
+  const count = Number(row.count);
+  if (!Number.isInteger(count) || count < 0) return `“${row.count}” is no count.`;
+  const price = row.price === '' ? undefined : Number(row.price.replace(',', '.'));
+  if (price !== undefined && !(price >= 0)) return `“${row.price}” is no price.`;
+  const unit = (value: string, symbol: string) =>
+    value === '' ? [] : [/[a-z%]$/i.test(value) ? value.replace(/\s/g, '') : `${value}${symbol}`];
+  const words = [
+    row.kind.toLowerCase(),
+    ...row.value.split(/\s+/).filter(Boolean),
+    ...unit(row.tolerance, '%'),
+    ...unit(row.watts, 'w'),
+    ...unit(row.volts, 'v'),
+    ...(row.class === '' ? [] : [row.class]),
+    ...(row.body === '' ? [] : [row.body]),
+  ];
+  const named =
+    row.kind.toLowerCase() === 'resistor' && /^[\d.,]+$/.test(row.value)
+      ? words.map((word) => (word === row.value ? `${word}r` : word))
+      : words;
+  return stockOf(named, {
+    count,
+    ...(row.where && { where: row.where }),
+    ...(row.note && { note: row.note }),
+    ...(price !== undefined && { price }),
+  });
+}
+
+/** A value as it is typed: "33r", "330n", "white 5mm". */
+function valueWordsOf(fields: Readonly<Record<string, unknown>>, kind: PartKind): string {
+  const { ohms, farads, henries, colour, chemistry, size } = fields as Readonly<Record<string, number & string>>;
+  if (kind === 'resistor') return `${formatCompact(ohms as number)}r`;
+  if (kind === 'capacitor') return `${formatCompact(farads as number)}F`;
+  if (kind === 'inductor') return `${formatCompact(henries as number)}H`;
+  return [colour, chemistry, size].filter((word) => word !== undefined).join(' ') || deviceOf(kind).name;
+}
+
+/** A cell that a spreadsheet would run as a formula is made plain text. */
+function guarded(text: string): string {
+  return /^[=+@\t\r-]/.test(text) ? `'${text}` : text;
+}

@@ -1,0 +1,55 @@
+import { deviceOf, PART_KINDS, type PartKind } from '../device/index.ts';
+import { readFigure } from '../quantity/index.ts';
+import { onNoBoard, type Stock } from './stock.ts';
+
+const EXAMPLE = '“12 x 33r 0.25w in strip 2B”, “3 x 330n X2 310v”, “20 x led white 5mm”';
+const KIND_OF_UNIT: Readonly<Record<string, PartKind>> = { ohms: 'resistor', farads: 'capacitor', henries: 'inductor' };
+const KIND_WORDS = new Map(PART_KINDS.flatMap((kind) => (deviceOf(kind).typed?.words ?? []).map((word) => [word, kind] as const)));
+
+/**
+ * What lies in the drawer, as typed: how many, what, and behind “in” where.
+ *
+ * @returns what is missing or wrong in a sentence
+ */
+export function stockFromLine(line: string): Stock | string {
+  const [what = '', where] = line.trim().split(/\s+in\s+/i, 2);
+  const words = what.split(/\s+/).filter(Boolean);
+  const counted = /^(\d{1,6})\s*[x×]?$/i.exec(words[0] ?? '');
+  const count = counted ? Number(counted[1]) : 1;
+  const rest = (counted ? words.slice(1) : words).filter((word) => !/^[x×]$/i.test(word));
+  const priced = rest.find((word) => /^@\d+([.,]\d+)?$/.test(word));
+  const price = priced === undefined ? undefined : Number(priced.slice(1).replace(',', '.'));
+  return stockOf(
+    rest.filter((word) => word !== priced),
+    { count, ...(where && { where }), ...(price !== undefined && { price }) },
+  );
+}
+
+/** A part by its words, with how many there are of it. */
+export function stockOf(words: readonly string[], more: Omit<Stock, 'part'>): Stock | string {
+  if (words.length === 0) return `What, and how many? As ${EXAMPLE}.`;
+  const kind = kindIn(words);
+  const typed = kind && deviceOf(kind).typed;
+  if (!kind || !typed) return `“${words.join(' ')}”: what kind of part? As ${EXAMPLE}.`;
+  const telling = words
+    .filter((word) => KIND_WORDS.get(word.toLowerCase()) !== kind || typed.telling?.includes(word.toLowerCase()))
+    // A bare multiplier is of ohms here.
+    .map((word) => (kind === 'resistor' && /^\d+([.,]\d+)?[kM]$/.test(word) ? `${word}r` : word));
+  const read = typed.read(telling, 1);
+  if (typeof read === 'string') return `${deviceOf(kind).name}: ${read}`;
+  const part = onNoBoard({ ...read.fields, kind });
+  return part ? { part, ...more } : `“${words.join(' ')}” is no whole ${deviceOf(kind).name}.`;
+}
+
+function kindIn(words: readonly string[]): PartKind | undefined {
+  const said = words.map((word) => KIND_WORDS.get(word.toLowerCase())).find(Boolean);
+  if (said) return said;
+  for (const word of words) {
+    const figure = readFigure(word);
+    const unit = figure && !('wrong' in figure) ? figure.unit : undefined;
+    if (unit !== undefined && KIND_OF_UNIT[unit]) return KIND_OF_UNIT[unit];
+    if (/^\d+[.,]?\d*[pnuµ]f?$/i.test(word)) return 'capacitor';
+    if (/^\d+[.,]?\d*[rkM]\d*$/.test(word) || /^\d+R\d*$/.test(word)) return 'resistor';
+  }
+  return undefined;
+}

@@ -1,0 +1,75 @@
+import { freeCount, type Stock, type StockNeed, sayStock, stockKey } from '@mindful-probe/core';
+import { Injectable } from '@nestjs/common';
+import { NotEnoughError, StockNotFoundError } from './bench-errors.ts';
+import { BenchItemsRepository } from './bench-items.repository.ts';
+
+type Reserved = NonNullable<Stock['reserved']>;
+
+/** What is at hand, and what of it ways that were taken will use. A count never goes below what is promised. */
+@Injectable()
+export class DrawerService {
+  constructor(private readonly items: BenchItemsRepository) {}
+
+  list(): Promise<Stock[]> {
+    return this.items.items<Stock>('drawer');
+  }
+
+  /** Adds to what is there of the same part in the same place. */
+  async add(wanted: readonly Stock[]): Promise<void> {
+    const keys = [...new Set(wanted.map(stockKey))];
+    await this.items.change<Stock>('drawer', keys, (there) => {
+      const now = new Map(there);
+      for (const item of wanted) {
+        const key = stockKey(item);
+        const known = now.get(key);
+        now.set(key, known ? { ...known, ...item, count: known.count + item.count } : item);
+      }
+      return now;
+    });
+  }
+
+  /** @throws StockNotFoundError, or NotEnoughError where more would go than is free */
+  async count(key: string, by: number): Promise<void> {
+    await this.items.change<Stock>('drawer', [key], (there) => {
+      const item = there.get(key);
+      if (!item) throw new StockNotFoundError(`There is nothing under “${key}” in the drawer.`);
+      if (freeCount(item) + by < 0) throw new NotEnoughError(`Of ${sayStock(item)} ${freeCount(item)} are free, and ${-by} were to go.`);
+      return new Map([[key, { ...item, count: item.count + by }]]);
+    });
+  }
+
+  /** Promises parts to an entry, all or none. @throws NotEnoughError */
+  async reserve(by: string, needs: readonly StockNeed[]): Promise<void> {
+    await this.items.change<Stock>(
+      'drawer',
+      needs.map(({ key }) => key),
+      (there) => {
+        const now = new Map<string, Stock>();
+        for (const { key, count } of needs) {
+          const item = now.get(key) ?? there.get(key);
+          if (!item) throw new StockNotFoundError(`There is nothing under “${key}” in the drawer.`);
+          const others: Reserved = (item.reserved ?? []).filter((one) => one.by !== by);
+          const free = freeCount({ ...item, reserved: others });
+          if (free < count) throw new NotEnoughError(`Of ${sayStock(item)} ${free} are free, and ${count} are wanted.`);
+          now.set(key, { ...item, reserved: [...others, { by, count }] });
+        }
+        return now;
+      },
+    );
+  }
+
+  /** What was promised to an entry is used, or free again. */
+  async settle(by: string, used: boolean): Promise<void> {
+    const all = await this.list();
+    const keys = all.filter(({ reserved = [] }) => reserved.some((one) => one.by === by)).map(stockKey);
+    if (keys.length === 0) return;
+    await this.items.change<Stock>('drawer', keys, (there) => {
+      const settled = [...there].map(([key, item]) => {
+        const mine = (item.reserved ?? []).filter((one) => one.by === by).reduce((sum, { count }) => sum + count, 0);
+        const reserved = (item.reserved ?? []).filter((one) => one.by !== by);
+        return [key, { ...item, count: used ? item.count - mine : item.count, reserved }] as const;
+      });
+      return new Map(settled);
+    });
+  }
+}
