@@ -37,7 +37,7 @@ const browserLike = (name) => ({
 const onPostgres = {
   ...node('server'),
   displayName: 'postgres',
-  testMatch: ['server', 'shelf', 'access', 'pictures', 'instruments'].map((name) => `**/${name}.test.ts`),
+  testMatch: ['server', 'shelf', 'access', 'pictures', 'instruments', 'drawer'].map((name) => `**/${name}.test.ts`),
   globals: { DATA_ON: 'postgres' },
 };
 

@@ -20,6 +20,7 @@ const VIEWS = [
   '/specimens/bathroom-mirror-bar/drive',
   '/specimens/greenhouse-grow-panel/drive',
   '/marks',
+  '/drawer',
   '/enter',
 ];
 

@@ -6,7 +6,9 @@ import { STAGE_LIST } from '../stages/registry.ts';
 export type KeyCommand =
   | { readonly kind: 'stage'; readonly stage: Stage }
   | { readonly kind: 'neighbour'; readonly step: -1 | 1 }
-  | { readonly kind: 'bench-line' | 'bench-state' | 'tape' | 'next-probe' | 'shelf' | 'slide-rules' | 'undo' | 'help' | 'theme' };
+  | {
+      readonly kind: 'bench-line' | 'bench-state' | 'tape' | 'next-probe' | 'shelf' | 'slide-rules' | 'drawer' | 'undo' | 'help' | 'theme';
+    };
 
 const SINGLE: Readonly<Record<string, KeyCommand>> = {
   '/': { kind: 'bench-line' },
@@ -25,6 +27,7 @@ const SINGLE: Readonly<Record<string, KeyCommand>> = {
 export function commandOf(key: string, afterG: boolean): KeyCommand | undefined {
   if (!afterG) return Object.hasOwn(SINGLE, key) ? SINGLE[key] : undefined;
   if (key === 'l') return { kind: 'slide-rules' };
+  if (key === 'i') return { kind: 'drawer' };
   const found = STAGE_LIST.find((definition) => definition.key === key);
   return found && { kind: 'stage', stage: found.stage };
 }

@@ -20,6 +20,11 @@ export const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('../slide-rules/slide-rules-page.tsx')).SlideRulesPage }),
     hydrateFallbackElement: <p />,
   },
+  {
+    path: '/drawer',
+    lazy: async () => ({ Component: (await import('../drawer/drawer-page.tsx')).DrawerPage }),
+    hydrateFallbackElement: <p />,
+  },
   { path: '/enter', lazy: async () => ({ Component: (await import('./phone/enter-page.tsx')).EnterPage }), hydrateFallbackElement: <p /> },
   { path: '*', element: <NotFoundPage /> },
 ]);

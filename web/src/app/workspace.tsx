@@ -106,6 +106,8 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
         return void navigate('/');
       case 'slide-rules':
         return void navigate('/slide-rules');
+      case 'drawer':
+        return void navigate('/drawer');
       case 'undo':
         return undo();
       case 'help':

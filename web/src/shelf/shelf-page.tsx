@@ -41,6 +41,7 @@ export function ShelfPage() {
     if (command.kind === 'help') setHelpShown(true);
     if (command.kind === 'theme') toggleTheme();
     if (command.kind === 'slide-rules') void navigate('/slide-rules');
+    if (command.kind === 'drawer') void navigate('/drawer');
     if (command.kind === 'next-probe' || command.kind === 'bench-line') setMaking(true);
   });
 
@@ -70,6 +71,9 @@ export function ShelfPage() {
         {waiting.length > 0 && <p className="px-3 text-12 font-[650] text-ochre">{waiting.length} waiting</p>}
         <Link to="/marks" className="flex h-full items-center border-l border-rule px-4 max-md:hidden">
           Marks
+        </Link>
+        <Link to="/drawer" className="flex h-full items-center border-l border-rule px-4 max-md:hidden">
+          Drawer
         </Link>
         <Link to="/slide-rules" className="flex h-full items-center border-l border-rule px-4 max-md:hidden">
           Slide rules

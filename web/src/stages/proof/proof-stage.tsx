@@ -1,5 +1,6 @@
 import { type Appraisal, slotWhere } from '@mindful-probe/core';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
+import { promisedTo, useDrawer } from '../../shared/data/use-drawer.ts';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
@@ -99,7 +100,13 @@ function CheckRow({ check: { slot, read, holds }, onPick }: { readonly check: Ch
 }
 
 function SignOff() {
-  const { specimen, record } = useOpenSpecimen();
+  const { specimen, record, id } = useOpenSpecimen();
+  const { settle } = useDrawer();
+  const sign = (verdict: 'keep' | 'back') => {
+    record({ kind: 'proof', verdict });
+    // What stays in is out of the drawer, and what is taken back lies in it again.
+    settle(promisedTo(id, specimen.reworks.length), verdict === 'keep').catch(() => undefined);
+  };
   if (specimen.proof) {
     return (
       <p className="mt-6 text-17">
@@ -111,10 +118,10 @@ function SignOff() {
   }
   return (
     <div className="mt-6 flex gap-4">
-      <button type="button" className="action" onClick={() => record({ kind: 'proof', verdict: 'keep' })}>
+      <button type="button" className="action" onClick={() => sign('keep')}>
         Sign off: it stays
       </button>
-      <button type="button" className="action" onClick={() => record({ kind: 'proof', verdict: 'back' })}>
+      <button type="button" className="action" onClick={() => sign('back')}>
         Take it back
       </button>
     </div>

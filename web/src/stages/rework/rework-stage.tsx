@@ -1,7 +1,9 @@
 import {
   type Appraisal,
   type Circuit,
+  drawerFor,
   type Goal,
+  needsOf,
   partOfKind,
   type Rework,
   type ReworkWay,
@@ -12,6 +14,7 @@ import {
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
+import { promisedTo, useDrawer } from '../../shared/data/use-drawer.ts';
 import { figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
@@ -100,7 +103,9 @@ const SHOWN_FIRST = 6;
 
 function Ways({ appraisal, circuit, wanted }: WaysProps) {
   const { specimen } = useOpenSpecimen();
-  const goal: Goal = { format: 'mindful-probe.goal', version: 1, ...wanted };
+  const { items } = useDrawer();
+  const drawer = drawerFor(items);
+  const goal: Goal = { format: 'mindful-probe.goal', version: 1, ...wanted, ...(drawer.length > 0 && { drawer: [...drawer] }) };
   const { rework, progress, isStopped, again } = useWays(circuit, goal);
   const own = useOwnWays(
     circuit,
@@ -231,8 +236,21 @@ function NothingKeeps({ rework: { ways } }: { readonly rework: Rework }) {
 }
 
 function ChosenWay({ circuit, way }: { readonly circuit: Circuit; readonly way: ReworkWay }) {
-  const { record, specimen } = useOpenSpecimen();
+  const { record, specimen, id } = useOpenSpecimen();
+  const { items, reserve } = useDrawer();
+  const [problem, setProblem] = useState<string>();
   const view = useWay(circuit, way.moves);
+  const take = async () => {
+    const needs = needsOf(items, circuit, way.circuit, way.moves);
+    try {
+      // Parts that somebody else took meanwhile are said before the way is taken.
+      if (needs.length > 0) await reserve(promisedTo(id, specimen.reworks.length + 1), needs);
+    } catch (error) {
+      setProblem((error as Error).message);
+      return;
+    }
+    record({ kind: 'rework', title: way.text.slice(0, 200), changes: [...way.moves], from: specimen.state });
+  };
   return (
     <div className="mt-4 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
       {view?.ok ? <PlanAfter view={view.value} height={230} /> : <p className="text-quiet">{view ? view.error.message : 'computing…'}</p>}
@@ -240,15 +258,15 @@ function ChosenWay({ circuit, way }: { readonly circuit: Circuit; readonly way: 
         <header className="flex flex-wrap items-end gap-3 border-b border-ink pb-1">
           <h2>Work order</h2>
           <span className="flex-1 text-quiet">{way.text}</span>
-          <button
-            type="button"
-            className="action"
-            disabled={way.moves.length === 0}
-            onClick={() => record({ kind: 'rework', title: way.text.slice(0, 200), changes: [...way.moves], from: specimen.state })}
-          >
+          <button type="button" className="action" disabled={way.moves.length === 0} onClick={() => void take()}>
             Take this way
           </button>
         </header>
+        {problem !== undefined && (
+          <p role="alert" className="py-1 text-brick">
+            {problem} Nothing was taken; choose again.
+          </p>
+        )}
         {view?.ok && <WorkOrderView order={view.value.order} />}
         <p className="mt-2 text-quiet">
           A chip has {figureText(way.after.high.chipAmps, 'amps')} at most ({way.after.high.label}) and{' '}
@@ -266,12 +284,18 @@ function probabilityWords(probability: number): string {
 
 /** A way that was taken and not signed off yet: how it is done, and where to go on. */
 function TakenWay({ rework, from }: { readonly rework: TakenRework; readonly from: Circuit }) {
-  const { record, id } = useOpenSpecimen();
+  const { record, id, specimen } = useOpenSpecimen();
+  const { settle } = useDrawer();
   const view = useWay(from, rework.moves);
+  const giveUp = () => {
+    record({ kind: 'strike', entry: rework.id, reason: 'another way' });
+    // What was promised to it is free again. Where the server is away it stays promised, and can be freed in the drawer.
+    settle(promisedTo(id, specimen.state), false).catch(() => undefined);
+  };
   return (
     <>
       <StageHeader title="Rework" fact={`taken: ${rework.title}`}>
-        <button type="button" className="underline" onClick={() => record({ kind: 'strike', entry: rework.id, reason: 'another way' })}>
+        <button type="button" className="underline" onClick={giveUp}>
           choose another way
         </button>
         <Link to={`/specimens/${id}/proof`} className="action">

@@ -1,0 +1,85 @@
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import type { Page } from 'puppeteer-core';
+import { axeFindings } from './axe.ts';
+import { enterLine, goTo, makeSpecimen, openPage, pressButton, tabTo, waitForText } from './harness.ts';
+import { useBench } from './use-bench.ts';
+
+// A count that is refused is what is tested.
+const bench = useBench('start', { forgiven: /409/ });
+let page: Page;
+
+beforeAll(() => {
+  page = bench.page;
+});
+
+const free = (tab: Page) =>
+  tab.$eval('main tbody tr td:nth-child(3)', ({ textContent }) => Number.parseInt(textContent?.replace(/\D/g, '') ?? '', 10));
+
+describe('the drawer', () => {
+  it('is reached by keyboard, and takes a line by what it means', async () => {
+    await page.keyboard.press('g');
+    await page.keyboard.press('i');
+    await waitForText(page, 'Drawer', 'h1');
+    await tabTo(page, 'Into the drawer');
+    await page.keyboard.type('3 x 100r 0.25w in strip 2B');
+    await waitForText(page, '3 × 100 Ω 0.25 W, in strip 2B');
+    await page.keyboard.press('Enter');
+    await waitForText(page, '3 × 100 Ω 0.25 W added');
+    await page.keyboard.type('7 x bananas');
+    await page.keyboard.press('Enter');
+    await waitForText(page, 'what kind of part?');
+    expect(await axeFindings(page)).toEqual([]);
+  });
+
+  it('never goes below nothing from two tabs', async () => {
+    const other = await openPage(bench.browser, `${bench.app.url}/drawer`);
+    await waitForText(other, '100 Ω');
+    for (const tab of [page, other, page]) {
+      await tab.bringToFront();
+      await tab.click('[aria-label^="one less"]');
+      await tab.waitForNetworkIdle({ idleTime: 200 });
+    }
+    await other.reload({ waitUntil: 'load' });
+    await waitForText(other, '100 Ω');
+    expect(await free(other)).toBe(0);
+    // The other tab still shows one, and is told that there is none.
+    await page.bringToFront();
+    await page.reload({ waitUntil: 'load' });
+    await waitForText(page, '100 Ω');
+    expect(await page.$eval('[aria-label^="one less"]', (button) => (button as HTMLButtonElement).disabled)).toBe(true);
+    await page.click('[aria-label^="one more"]');
+    await page.waitForNetworkIdle({ idleTime: 200 });
+    expect(await free(page)).toBe(1);
+    await other.close();
+  }, 60_000);
+
+  it('a way out of it alone: its part is promised when it is taken, and free again when another is chosen', async () => {
+    await page.goto(`${bench.app.url}/`, { waitUntil: 'load' });
+    await page.waitForSelector('h1');
+    await makeSpecimen(page, 'Window candle');
+    for (const line of ['V1 5v', 'R1 47r 0.25w on V1.+ A', 'D1 led white rated 30ma on A V1.-']) await enterLine(page, line);
+    await goTo(page, 'w', 'Rework');
+    await page.select('[aria-label="From"]', 'drawer');
+    await page.focus('[aria-label="Wanted current"]');
+    await page.keyboard.press('Enter');
+    await waitForText(page, '100 Ω for R1');
+    await waitForText(page, 'ways kept');
+    const found = await page.$$eval('main tbody tr', (rows) => rows.map(({ textContent }) => textContent ?? ''));
+    for (const row of found) expect(row).toContain('drawer');
+    await tabTo(page, '100', 90);
+    await page.keyboard.press('Enter');
+    await pressButton(page, 'Take this way');
+    await waitForText(page, 'taken:');
+    const drawer = await openPage(bench.browser, `${bench.app.url}/drawer`);
+    await waitForText(drawer, 'free');
+    expect(await free(drawer)).toBe(0);
+    await page.bringToFront();
+    await pressButton(page, 'choose another way');
+    await page.waitForSelector('[aria-label="Goal"]');
+    await page.waitForNetworkIdle({ idleTime: 300 });
+    await drawer.bringToFront();
+    await drawer.reload({ waitUntil: 'load' });
+    await waitForText(drawer, '100 Ω');
+    expect(await free(drawer)).toBe(1);
+  }, 90_000);
+});

@@ -1,0 +1,38 @@
+import type { Stock, StockNeed } from '@mindful-probe/core';
+import useSWR from 'swr';
+import { postJson, request } from './api.ts';
+
+const ADDRESS = '/api/drawer';
+/** As many as the server takes in one request. */
+const AT_ONCE = 1000;
+const NONE: readonly Stock[] = [];
+
+interface Answer {
+  readonly drawer: readonly Stock[];
+}
+
+/** Who a way's parts are promised to: the specimen and the number of its rework. */
+export function promisedTo(specimenId: string, rework: number): string {
+  return `${specimenId} ${rework}`;
+}
+
+/** The parts at hand, shared by all specimens and tabs. What changes it throws where the server does not take it, in its words. */
+export function useDrawer() {
+  const { data, error, mutate } = useSWR<Answer, Error>(ADDRESS, request<Answer>, { revalidateOnFocus: true });
+  const say = async (path: string, body: unknown) => {
+    await mutate(await postJson<Answer>(`${ADDRESS}${path}`, body), { revalidate: false });
+  };
+  return {
+    items: data?.drawer ?? NONE,
+    error,
+    async add(items: readonly Stock[]): Promise<void> {
+      for (let from = 0; from < items.length; from += AT_ONCE) await say('', { drawer: items.slice(from, from + AT_ONCE) });
+    },
+    count: (key: string, by: number) => say('/count', { key, by }),
+    reserve: (by: string, needs: readonly StockNeed[]) => say('/reserve', { by, needs }),
+    settle: (by: string, used: boolean) => say('/settle', { by, used }),
+    async remove(key: string): Promise<void> {
+      await mutate(await request<Answer>(`${ADDRESS}/${encodeURIComponent(key)}`, { method: 'DELETE' }), { revalidate: false });
+    },
+  };
+}
