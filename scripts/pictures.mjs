@@ -23,7 +23,9 @@ const VIEWS = [
   { name: 'drive-mains', path: '/specimens/bathroom-mirror-bar/drive' },
   { name: 'drive-source', path: '/specimens/hillside-crank-torch/drive', press: '[role=tab][id$=source]', scroll: '[role=tablist]' },
   { name: 'slide-rules', path: '/slide-rules' },
-  { name: 'rework', path: '/specimens/usb-book-clip/rework' },
+  { name: 'rework', path: '/specimens/usb-book-clip/rework', wait: / ways kept/ },
+  { name: 'rework-mains', path: '/specimens/guest-room-lamp/rework', wait: / ways kept/ },
+  { name: 'drawer', path: '/drawer' },
   { name: 'proof', path: '/specimens/book-clip-reworked/proof' },
   { name: 'write-up', path: '/specimens/book-clip-reworked/write-up' },
   { name: 'drive-lamp-black', path: '/specimens/barn-lantern/drive', theme: 'lamp-black' },
@@ -53,7 +55,7 @@ const browser = await puppeteer.launch({
 });
 try {
   mkdirSync(out, { recursive: true });
-  for (const { name, path, theme = 'bone', width = 1280, press, scroll, extra = false } of VIEWS) {
+  for (const { name, path, theme = 'bone', width = 1280, press, scroll, wait, extra = false } of VIEWS) {
     if (names.length > 0 ? !names.includes(name) : extra) continue;
     const page = await browser.newPage();
     page.on('console', (message) => message.type() === 'error' && process.stderr.write(`${name}: ${message.text()}\n`));
@@ -67,6 +69,14 @@ try {
     await page.waitForFunction(() => !document.querySelector('main > [role=status]'), { timeout: 60_000 }).catch(() => undefined);
     // The analysis comes from the worker a moment after the page.
     await new Promise((resolve) => setTimeout(resolve, 1200));
+    if (wait) {
+      await page.waitForFunction(
+        (words) => new RegExp(words).test(document.querySelector('main').textContent),
+        { timeout: 60_000 },
+        wait.source,
+      );
+      await new Promise((resolve) => setTimeout(resolve, 800));
+    }
     if (press) {
       await page.waitForSelector(press, { timeout: 60_000 });
       await page.click(press);

@@ -2,10 +2,12 @@ import 'reflect-metadata';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { type AddressInfo, createServer } from 'node:net';
 import { join } from 'node:path';
+import { stockFromCsv } from '@mindful-probe/core';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { AccessService } from './access/access.service.ts';
 import { AppModule } from './app.module.ts';
+import { DrawerService } from './bench/drawer.service.ts';
 import { ExchangeService } from './exchange/exchange.service.ts';
 import { InstrumentsService } from './instruments/instruments.service.ts';
 import { startStandIns } from './instruments/stand-in/start-stand-ins.ts';
@@ -74,7 +76,10 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   if (options.webFolder) serveWebApp(app, options.webFolder);
   const port = options.port === 0 ? 0 : await freePort(options.port);
   await app.listen(port, options.lan || options.names ? ANY_HOST : HOST);
-  if (options.tapeFolder) await importFolder(app.get(ExchangeService), options.tapeFolder);
+  if (options.tapeFolder) {
+    await importFolder(app.get(ExchangeService), options.tapeFolder);
+    await importStock(app.get(DrawerService), options.tapeFolder);
+  }
   const standIns = options.standIns && (await startStandIns(options.standIns.folder, options.standIns.firstPort));
   for (const { address } of standIns?.instruments ?? []) await app.get(InstrumentsService).lend({ address });
   const access = app.get(AccessService);
@@ -100,6 +105,13 @@ async function importFolder(exchange: ExchangeService, folder: string): Promise<
     .sort()) {
     await exchange.import(readFileSync(join(folder, name)), pictureBeside(folder));
   }
+}
+
+/** What the drawer of a demo has in it, where nothing is in it yet. */
+async function importStock(drawer: DrawerService, folder: string): Promise<void> {
+  const path = join(folder, 'drawer.csv');
+  if (!existsSync(path) || (await drawer.list()).length > 0) return;
+  await drawer.add(stockFromCsv(readFileSync(path, 'utf8')).items);
 }
 
 /** Pictures lie beside the tapes by their hash. */

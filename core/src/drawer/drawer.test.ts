@@ -32,7 +32,7 @@ describe('a line of the drawer', () => {
 });
 
 describe('the drawer as CSV', () => {
-  const items = ['12 x 33r 0.25w in strip 2B', '3 x 330n X2 310v in box', '20 x led white 5mm @0.1', '2 x 1M 0.5w'].map(stock);
+  const items = ['12 x 33r 0.25w in strip 2B', '3 x 330n X2 310v in box', '20 x led white 5mm @0.1', '2 x 1M 5% 0.5w 500v'].map(stock);
 
   it('comes back as it went', () => {
     const { items: back, problems } = stockFromCsv(stockToCsv(items));

@@ -63,27 +63,28 @@ function fromRow(row: Row): Stock | string {
   if (!Number.isInteger(count) || count < 0) return `“${row.count}” is no count.`;
   const price = row.price === '' ? undefined : Number(row.price.replace(',', '.'));
   if (price !== undefined && !(price >= 0)) return `“${row.price}” is no price.`;
-  const unit = (value: string, symbol: string) =>
-    value === '' ? [] : [/[a-z%]$/i.test(value) ? value.replace(/\s/g, '') : `${value}${symbol}`];
   const words = [
     row.kind.toLowerCase(),
-    ...row.value.split(/\s+/).filter(Boolean),
-    ...unit(row.tolerance, '%'),
-    ...unit(row.watts, 'w'),
-    ...unit(row.volts, 'v'),
-    ...(row.class === '' ? [] : [row.class]),
+    // A bare number of a resistor is ohms.
+    ...row.value
+      .split(/\s+/)
+      .flatMap((word) => (word === '' ? [] : [row.kind.toLowerCase() === 'resistor' && /^[\d.,]+$/.test(word) ? `${word}r` : word])),
     ...(row.body === '' ? [] : [row.body]),
   ];
-  const named =
-    row.kind.toLowerCase() === 'resistor' && /^[\d.,]+$/.test(row.value)
-      ? words.map((word) => (word === row.value ? `${word}r` : word))
-      : words;
-  return stockOf(named, {
+  const figure = (text: string) => Number.parseFloat(text.replace(',', '.'));
+  const rated = {
+    ...(row.watts !== '' && { watts: figure(row.watts) * (/mw$/i.test(row.watts) ? 1e-3 : 1) }),
+    ...(row.volts !== '' && { volts: figure(row.volts) }),
+    ...(row.class !== '' && { class: row.class.toUpperCase() }),
+  };
+  const more = {
     count,
     ...(row.where && { where: row.where }),
     ...(row.note && { note: row.note }),
     ...(price !== undefined && { price }),
-  });
+  };
+  const tolerance = row.tolerance === '' ? undefined : figure(row.tolerance) / 100;
+  return stockOf(words, more, { rated, ...(tolerance !== undefined && { tolerance }) });
 }
 
 /** A value as it is typed: "33r", "330n", "white 5mm". */

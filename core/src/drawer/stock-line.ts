@@ -1,4 +1,4 @@
-import { deviceOf, PART_KINDS, type PartKind } from '../device/index.ts';
+import { deviceOf, PART_KINDS, type Part, type PartKind } from '../device/index.ts';
 import { readFigure } from '../quantity/index.ts';
 import { onNoBoard, type Stock } from './stock.ts';
 
@@ -25,19 +25,37 @@ export function stockFromLine(line: string): Stock | string {
   );
 }
 
-/** A part by its words, with how many there are of it. */
-export function stockOf(words: readonly string[], more: Omit<Stock, 'part'>): Stock | string {
+/** What of a part is said apart from its words. */
+type Said = Pick<Part, 'rated' | 'tolerance'>;
+
+/**
+ * A part by its words, with how many there are of it. A tolerance, and volts that a resistor bears, may stand among them.
+ *
+ * @param said ratings that were given apart
+ */
+export function stockOf(words: readonly string[], more: Omit<Stock, 'part'>, said: Said = {}): Stock | string {
   if (words.length === 0) return `What, and how many? As ${EXAMPLE}.`;
   const kind = kindIn(words);
   const typed = kind && deviceOf(kind).typed;
   if (!kind || !typed) return `“${words.join(' ')}”: what kind of part? As ${EXAMPLE}.`;
+  const percent = typed.ownPercent ? undefined : words.find((word) => /^[\d.,]+%$/.test(word));
+  const volts = kind === 'resistor' ? words.find((word) => /^[\d.,]+v$/i.test(word)) : undefined;
   const telling = words
+    .filter((word) => word !== percent && word !== volts)
     .filter((word) => KIND_WORDS.get(word.toLowerCase()) !== kind || typed.telling?.includes(word.toLowerCase()))
     // A bare multiplier is of ohms here.
     .map((word) => (kind === 'resistor' && /^\d+([.,]\d+)?[kM]$/.test(word) ? `${word}r` : word));
   const read = typed.read(telling, 1);
   if (typeof read === 'string') return `${deviceOf(kind).name}: ${read}`;
-  const part = onNoBoard({ ...read.fields, kind });
+  const number = (word: string) => Number.parseFloat(word.replace(',', '.'));
+  const rated = { ...(read.fields.rated as Part['rated']), ...(volts !== undefined && { volts: number(volts) }), ...said.rated };
+  const tolerance = said.tolerance ?? (percent === undefined ? undefined : number(percent) / 100);
+  const part = onNoBoard({
+    ...read.fields,
+    kind,
+    ...(Object.keys(rated).length > 0 && { rated }),
+    ...(tolerance !== undefined && { tolerance }),
+  });
   return part ? { part, ...more } : `“${words.join(' ')}” is no whole ${deviceOf(kind).name}.`;
 }
 

@@ -1,14 +1,19 @@
 import { z } from 'zod';
 import { circuitSchema } from '../circuit/index.ts';
 import { readingsDocumentSchema } from '../estimate/index.ts';
+import { goalSchema } from '../rework/index.ts';
 import { traceSchema } from '../trace/index.ts';
 import { tapeSchema } from './tape-document.ts';
 
 /** The JSON Schema of every open format that can be read, by file name. */
 export function formatSchemas(): ReadonlyMap<string, unknown> {
   return new Map(
-    Object.entries({ circuit: circuitSchema, readings: readingsDocumentSchema, tape: tapeSchema, trace: traceSchema }).map(
-      ([name, schema]) => [`${name}.schema.json`, z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input' })],
-    ),
+    Object.entries({
+      circuit: circuitSchema,
+      goal: goalSchema,
+      readings: readingsDocumentSchema,
+      tape: tapeSchema,
+      trace: traceSchema,
+    }).map(([name, schema]) => [`${name}.schema.json`, z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input' })]),
   );
 }

@@ -222,13 +222,7 @@ function StockRow({ item, onCount, onFree, onRemove }: StockRowProps) {
       <td className="font-figures">{item.price?.toFixed(2)}</td>
       <td className="text-quiet">{item.note}</td>
       <td>
-        <button
-          type="button"
-          className="text-petrol underline"
-          aria-label={`take out ${name}`}
-          disabled={promised > 0}
-          onClick={onRemove}
-        >
+        <button type="button" className="text-petrol underline" aria-label={`take out ${name}`} disabled={promised > 0} onClick={onRemove}>
           take out
         </button>
       </td>

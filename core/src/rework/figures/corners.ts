@@ -4,7 +4,7 @@ import { atCharge } from '../../energy/index.ts';
 import { formatSignificant } from '../../quantity/index.ts';
 
 /** Where a supply may lie, relative: mains by EN 50160, a USB port by its specification, and other low volts as that. */
-export const SUPPLY_SPREAD = { ac: 0.1, dc: 0.05 } as const;
+const SUPPLY_SPREAD = { ac: 0.1, dc: 0.05 } as const;
 
 /** A circuit with its supply as low or as high as it may be. */
 export interface Corner {

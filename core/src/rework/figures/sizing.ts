@@ -20,7 +20,7 @@ const USUAL_SHARE = { watts: 0.5, volts: 0.85, amps: 0.67 } as const;
 const SMALL_RESISTOR = { watts: 0.5, volts: 150 } as const;
 
 /** What a new part must be rated for, as it is sold: the smallest that leaves the margin in every one of the solutions. */
-export function ratingFor(part: Part, solutions: readonly Solution[], partShare: number | undefined): Rated {
+function ratingFor(part: Part, solutions: readonly Solution[], partShare: number | undefined): Rated {
   const most = (quantity: 'volts' | 'amps' | 'watts', statistic?: 'peak' | 'rms') =>
     Math.max(
       ...solutions.map((solution) =>

@@ -24,7 +24,7 @@ const limitsSchema = z.strictObject({
 export type GoalLimits = z.infer<typeof limitsSchema>;
 
 /** Something at hand: a part without its place, and how many there are. */
-export const stockItemSchema = z.looseObject({ kind: z.string(), count: z.int().min(0).default(1) });
+const stockItemSchema = z.looseObject({ kind: z.string(), count: z.int().min(0).default(1) });
 export type StockItem = z.infer<typeof stockItemSchema>;
 
 /** The fields of a source that another one has; another kind takes its place. */

@@ -39,7 +39,7 @@ export interface ValuePlace<Move> {
 }
 
 /** Where a move could be tried in a few ways. */
-export interface OptionPlace<Move> {
+interface OptionPlace<Move> {
   readonly is: 'options';
   readonly options: readonly (readonly Move[])[];
 }

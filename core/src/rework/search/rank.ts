@@ -11,7 +11,7 @@ const AT_ONE_PLACE = 4;
  * Those that keep all limits and leave nothing unsafe, those that keep them, all others; then by how near they come (where
  * nothing is aimed at, by how little they change); then the coarser series, fewer joints, and what can be undone.
  */
-export function compareWays(a: ReworkWay, b: ReworkWay, smallestFirst: boolean): number {
+function compareWays(a: ReworkWay, b: ReworkWay, smallestFirst: boolean): number {
   const keys = (way: ReworkWay) => {
     const tier = !way.keeps ? 2 : way.unsafe > 0 ? 1 : 0;
     const near = Math.round(Math.abs(way.miss) / SAME_MISS);

@@ -9,6 +9,10 @@ interface RulerRow {
   readonly guessed?: boolean;
 }
 
+/** On a narrower ruler some labels would touch. */
+const ROOM_FOR_ALL = 200;
+const SHORT_LABELS: ReadonlySet<number> = new Set([0.1, 0.5, 1, 2, 10]);
+
 interface AxisProps {
   readonly width: number;
 }
@@ -22,7 +26,7 @@ export function RulerAxis({ width }: AxisProps) {
         return (
           <g key={ratio}>
             <path d={`M${x} 30V${30 - length}`} className="stroke-ink" />
-            {label !== undefined && (
+            {label !== undefined && (width >= ROOM_FOR_ALL || SHORT_LABELS.has(ratio)) && (
               <text x={x} y="13" textAnchor="middle" className={`fill-ink font-figures text-12 ${ratio === 1 ? 'font-bold' : ''}`}>
                 {label}
               </text>

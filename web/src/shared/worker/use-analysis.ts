@@ -20,7 +20,7 @@ import useSWR from 'swr';
 import type { AnalysisView, AskedTape, WayView } from './analyses.worker.ts';
 import { ask, type Computing, computing, onComputing, StoppedError, turnTo } from './worker-line.ts';
 
-export type { AnalysisView, TrialView, WayView } from './analyses.worker.ts';
+export type { AnalysisView, WayView } from './analyses.worker.ts';
 
 const ONCE = { revalidateOnFocus: false, revalidateOnReconnect: false, revalidateIfStale: false, shouldRetryOnError: false } as const;
 

@@ -1,4 +1,13 @@
-import { findingSource, type Judgement, type LackedFact, sayFinding, sayRemedy, sayUndecided, shortFinding } from '@mindful-probe/core';
+import {
+  type FindingCode,
+  findingSource,
+  type Judgement,
+  type LackedFact,
+  sayFinding,
+  sayRemedy,
+  sayUndecided,
+  shortFinding,
+} from '@mindful-probe/core';
 import { Link } from 'react-router';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { Popover } from '../../shared/kit/popover.tsx';
@@ -40,6 +49,15 @@ export function Findings({ judgement: { findings, undecided }, onPoint }: Findin
                   {/* What is urgent says at once what the remedy is; the rest does on asking, so that all of it is one look. */}
                   {severity === 'unsafe' && <br />}
                   {severity === 'unsafe' && <span className="text-12 text-quiet">{mend} </span>}
+                  {GOAL_FOR[code] && (
+                    <Link
+                      to={`../rework?want=${GOAL_FOR[code]}`}
+                      className="mr-2 text-12 whitespace-nowrap text-petrol underline"
+                      aria-label={`find ways: ${shortFinding({ code })}`}
+                    >
+                      find ways
+                    </Link>
+                  )}
                   <Popover
                     label={`Why: ${shortFinding({ code })}`}
                     trigger={<span className="text-12 text-petrol underline">{severity === 'unsafe' ? 'why' : 'why, and the remedy'}</span>}
@@ -78,6 +96,23 @@ export function Findings({ judgement: { findings, undecided }, onPoint }: Findin
     </section>
   );
 }
+
+/** What of Rework mends it, where soldering does. */
+const GOAL_FOR: Readonly<Partial<Record<FindingCode, 'gentler' | 'safe'>>> = {
+  'over-amps': 'gentler',
+  'over-peak-amps': 'gentler',
+  'over-celsius': 'gentler',
+  'no-current-limit': 'gentler',
+  'over-watts': 'safe',
+  'over-volts': 'safe',
+  'no-rating': 'safe',
+  'no-bleeder': 'safe',
+  'slow-bleeder': 'safe',
+  'no-fuse': 'safe',
+  'capacitor-class': 'safe',
+  'unbalanced-strings': 'safe',
+  flicker: 'safe',
+};
 
 /** The stage where what is missing is entered. */
 const ANSWERED_ON: Readonly<Record<LackedFact, string>> = {

@@ -1,6 +1,7 @@
 import { type Appraisal, LED_BODY_NAMES, LED_COLOUR_NAMES, partsOfKind, type Wanted } from '@mindful-probe/core';
 import type { ReactNode } from 'react';
 import { type UseFormRegister, useForm } from 'react-hook-form';
+import { useSearchParams } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { formFor, formOf, type GoalForm, PRESETS, type Preset, wantedOf } from './goal-form.ts';
@@ -13,7 +14,10 @@ interface GoalSentenceProps {
 /** The goal as a sentence with values to set, and what holds with it. */
 export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
   const { record } = useOpenSpecimen();
-  const values = goal ? formOf(goal, appraisal) : formFor('gentler', appraisal);
+  // A finding of Drive leads here with what mends it.
+  const [params, setParams] = useSearchParams();
+  const asked = PRESETS.find((preset) => preset === params.get('want'));
+  const values = asked ? formFor(asked, appraisal) : goal ? formOf(goal, appraisal) : formFor('gentler', appraisal);
   const { register, handleSubmit, setError, clearErrors, reset, watch, formState } = useForm<GoalForm>({ values });
   const preset = watch('preset');
   const led = watch('led');
@@ -24,6 +28,7 @@ export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
       return;
     }
     record({ kind: 'goal', wanted });
+    if (asked) setParams({}, { replace: true });
   });
   const choose = (next: Preset) => {
     clearErrors();

@@ -73,12 +73,14 @@ const AS_NEAR = 0.1;
 
 /** Rows are ranked by what is chosen here, those that keep the limits always first. */
 const RANKS = {
-  'best first': ({ unsafe, miss, after, parts, joints }: ReworkWay) => [
+  'best first': ({ unsafe, miss, after, parts, joints, fromDrawer, seriesRank }: ReworkWay) => [
     unsafe,
     Math.round(Math.abs(miss) / AS_NEAR),
     Math.round(Math.log(Math.max(1e-9, after.supplyWatts)) / AS_NEAR),
     parts,
     joints,
+    fromDrawer ? 0 : 1,
+    seriesRank,
     Math.abs(miss),
   ],
   'nearest first': ({ miss }: ReworkWay) => [Math.abs(miss)],
