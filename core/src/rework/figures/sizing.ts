@@ -16,6 +16,8 @@ const LADDERS = {
 
 /** Where the goal says no share: a resistor at half its rating runs warm and lives; capacitors and fuses bear more. */
 const USUAL_SHARE = { watts: 0.5, volts: 0.85, amps: 0.67 } as const;
+/** Fusible resistors that stand the inrush of a lamp on mains are sold from this size on, W. */
+const FUSIBLE_WATTS = 1;
 /** A small resistor bears no more volts than these unless it says so (makers' general sheets for a 1206 body). */
 const SMALL_RESISTOR = { watts: 0.5, volts: 150 } as const;
 
@@ -30,7 +32,8 @@ function ratingFor(part: Part, solutions: readonly Solution[], partShare: number
   const shareOf = (of: keyof typeof USUAL_SHARE) => partShare ?? USUAL_SHARE[of];
   switch (part.kind) {
     case 'resistor': {
-      const watts = smallest(LADDERS.resistorWatts, most('watts') / shareOf('watts'));
+      const least = part.fusible ? FUSIBLE_WATTS : 0;
+      const watts = smallest(LADDERS.resistorWatts, Math.max(least, most('watts') / shareOf('watts')));
       const peak = most('volts', 'peak');
       const needsVolts = watts < SMALL_RESISTOR.watts && peak > SMALL_RESISTOR.volts;
       return { watts, ...(needsVolts && { volts: smallest(LADDERS.resistorVolts, peak / shareOf('volts')) }) };

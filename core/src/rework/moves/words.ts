@@ -18,7 +18,16 @@ export function fittedWords(value: number, unit: Unit, rated: Rated | undefined)
   ].join(' ');
 }
 
-/** A capacitance with its class: "330 nF X2". */
-export function classedWords(farads: number, rated: Rated | undefined): string {
-  return rated?.class === undefined ? valueWords(farads, 'farads') : `${valueWords(farads, 'farads')} ${rated.class}`;
+/** Values that differ by less are the same value. */
+const SAME_VALUE = 0.05;
+
+/** Where a value stays what it was, what makes it another part is what it must take: "22 Ω 1 W". */
+export function replacedWords(value: number, unit: Unit, rated: Rated | undefined, was: number | undefined): string {
+  const stays = was !== undefined && Math.abs(value / was - 1) < SAME_VALUE;
+  return stays ? fittedWords(value, unit, rated) : classedWords(value, unit, rated);
+}
+
+/** A value with its class: "330 nF X2". */
+export function classedWords(value: number, unit: Unit, rated: Rated | undefined): string {
+  return rated?.class === undefined ? valueWords(value, unit) : `${valueWords(value, unit)} ${rated.class}`;
 }

@@ -186,3 +186,9 @@ export function hoursOf({ before, beforeAt, ledRef }: Task, circuit: Circuit): n
   if (!runtime.ok) return undefined;
   return (runtime.value.points[0]?.chipAmps ?? 0) < halfOfAmps / 2 ? 0 : runtime.value.hours;
 }
+
+/** On fresh cells, to half of its own first chip current, or to what ends it before. */
+export function ownHoursOf(circuit: Circuit, ledRef: string): number | undefined {
+  const runtime = dischargeRuntime(circuit, ledRef);
+  return runtime.ok ? runtime.value.hours : undefined;
+}

@@ -12,7 +12,7 @@ import { hardestPart, type Measured, measure } from '../figures/measure.ts';
 import type { Goal } from '../goal/goal.ts';
 import type { MovePlace, ValuePlace } from '../moves/move.ts';
 import { applyMoves, type CircuitMove, fittedBy, placesFor, sayMoves } from '../moves/registry.ts';
-import { type Assessed, assess, hoursOf } from './assess.ts';
+import { type Assessed, assess, hoursOf, ownHoursOf } from './assess.ts';
 import { drawerPairs, drawerValues, fromItem } from './drawer-values.ts';
 import { mendOf, strongerFor } from './mends.ts';
 import { bestOf, placeOf, seriesRankOf } from './rank.ts';
@@ -444,7 +444,7 @@ class Search {
   }
 
   private unjudged(assessed: Assessed): ReworkWay {
-    return this.wayOf(assessed, { mends: [], leaves: [], makes: [] }, undefined);
+    return this.wayOf(assessed, { mends: [], leaves: [], makes: [] }, { chipAmpsUncertainty: undefined, ownHours: undefined });
   }
 
   /** With its findings, and how sure its current is. */
@@ -456,13 +456,16 @@ class Search {
     const { findings } = auditSolved(assessed.circuit, fit.solution, stressesOf(assessed.circuit, fit), this.solve);
     const [amps] = fit.figures([{ of: 'chip', ref: this.ledIn(assessed.circuit), quantity: 'amps' }]);
     const hours = assessed.hours ?? hoursOf(task, assessed.circuit);
-    return this.wayOf({ ...assessed, hours }, comparedFindings(task.findings, findings), amps.uncertainty);
+    return this.wayOf({ ...assessed, hours }, comparedFindings(task.findings, findings), {
+      chipAmpsUncertainty: amps.uncertainty,
+      ownHours: hours === undefined ? undefined : ownHoursOf(assessed.circuit, this.ledIn(assessed.circuit)),
+    });
   }
 
   private wayOf(
     assessed: Assessed,
     compared: Pick<ReworkWay, 'mends' | 'leaves' | 'makes'>,
-    chipAmpsUncertainty: number | undefined,
+    { chipAmpsUncertainty, ownHours }: Pick<ReworkWay, 'chipAmpsUncertainty' | 'ownHours'>,
   ): ReworkWay {
     const { task } = this;
     const { moves, circuit, nominal, effort, breaks } = assessed;
@@ -482,6 +485,7 @@ class Search {
       ...compared,
       unsafe,
       seriesRank: seriesRankOf(moves),
+      ownHours,
       chipAmpsUncertainty,
       probability: chipAmpsUncertainty === undefined ? undefined : this.probabilityOf(assessed, chipAmpsUncertainty),
     };

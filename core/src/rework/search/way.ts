@@ -35,6 +35,8 @@ export interface ReworkWay {
   readonly unsafe: number;
   /** 0 for values of E3, 3 for E24. */
   readonly seriesRank: number;
+  /** On fresh cells, to half of its own first chip current or to their end; undefined where it has no cells, or was not judged. */
+  readonly ownHours: number | undefined;
   /** One standard uncertainty of the chip current, by what is known of the circuit and the new parts; undefined where it was not worked out. */
   readonly chipAmpsUncertainty: number | undefined;
   /** That the chip current keeps its limit at the supply's highest, 0 to 1. */

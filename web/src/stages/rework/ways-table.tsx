@@ -13,6 +13,8 @@ import { breakWords, seenWords } from './way-words.ts';
 
 const RULER_WIDTH = 168;
 const ROW_HEIGHT = 44;
+/** From here on a way that keeps the limits is none to the goal. */
+const MISSES = 0.2;
 /** Where an LED's temperature is not known, its life is compared at one and the same: by its current alone. */
 const ANY_CELSIUS = 85;
 
@@ -117,6 +119,8 @@ function WayRow({ way, isOwn, asked, before, appraisal, goalRatio, isChosen, onC
           </span>
         </button>
         <WayFindings way={way} asked={asked} />
+        {keeps && Math.abs(way.miss) > MISSES && <span className="block text-12 font-[650] text-ochre">misses the goal</span>}
+        {keeps && Math.abs(way.miss) > MISSES && <span className="block text-12 font-[650] text-ochre">misses the goal</span>}
         {breaks.length > 0 && <span className="block text-12 font-[650] text-brick">{breaks.slice(0, 3).map(breakWords).join('; ')}</span>}
       </th>
       <td className={`pr-4 text-right font-figures text-17 ${after.ofRated > 1 ? 'font-[650] text-brick' : ''}`}>
@@ -147,7 +151,7 @@ function WayRow({ way, isOwn, asked, before, appraisal, goalRatio, isChosen, onC
         {after.hours === undefined ? (
           <LifeCell after={after.ofRated} before={beforeRatio} />
         ) : (
-          <HoursCell after={after.hours} before={before?.hours} />
+          <HoursCell own={way.ownHours} common={after.hours} before={before?.hours} />
         )}
       </td>
       <td className={`pl-3 font-figures whitespace-nowrap ${(worst?.share ?? 0) > 1 ? 'text-brick' : ''}`}>
@@ -211,11 +215,21 @@ function LifeCell({ after, before }: { readonly after: number; readonly before: 
   );
 }
 
-function HoursCell({ after, before }: { readonly after: number; readonly before: number | undefined }) {
+interface HoursCellProps {
+  readonly own: number | undefined;
+  /** To half of the light that it has now: what two ways can be compared by. */
+  readonly common: number;
+  readonly before: number | undefined;
+}
+
+function HoursCell({ own = Number.NaN, common, before = Number.NaN }: HoursCellProps) {
   return (
-    <span title="on fresh cells, to half of the light that it has now">
-      {formatEngineering(after, 'hours').text}
-      <span className="block text-12 text-quiet">was {before === undefined ? '–' : formatEngineering(before, 'hours').text}</span>
+    <span title="on fresh cells, to half of its own first light; below, to half of the light that it has now">
+      {formatEngineering(own, 'hours').text}
+      <span className="block text-12 text-quiet">
+        was {formatEngineering(before, 'hours').text}
+        {common > 0 ? `; ${formatEngineering(common, 'hours').text} to one light` : ''}
+      </span>
     </span>
   );
 }

@@ -28,7 +28,7 @@ export const parallelCapacitor: MoveDefinition<typeof schema> = {
       partSchema.parse({ kind: 'capacitor', ref, pins: [part.pins[0], part.pins[1]], farads, tolerance, ...(rated && { rated }) }),
     );
   },
-  words: ({ across, farads, rated }) => ({ before: `${classedWords(farads, rated)} across `, ref: across }),
+  words: ({ across, farads, rated }) => ({ before: `${classedWords(farads, 'farads', rated)} across `, ref: across }),
   effort: () => ({ parts: 1, joints: 2, reversible: true }),
   fitted: ({ ref }) => [ref],
   steps: ({ ref, across, farads, rated }) => [

@@ -3,7 +3,7 @@ import { partsOfKind, withFields } from '../../../circuit/index.ts';
 import { isElectrolytic, ratedSchema, refSchema } from '../../../device/index.ts';
 import type { MoveDefinition } from '../move.ts';
 import { NEW_TOLERANCE } from '../new-parts.ts';
-import { classedWords, fittedWords } from '../words.ts';
+import { fittedWords, replacedWords } from '../words.ts';
 
 const schema = z.strictObject({
   move: z.literal('replace-capacitor'),
@@ -21,7 +21,10 @@ export const replaceCapacitor: MoveDefinition<typeof schema> = {
   schema,
   apply: (circuit, { ref, farads, rated, tolerance = usualTolerance(farads, rated) }) =>
     withFields(circuit, ref, { farads, tolerance, marking: undefined, spread: undefined, rated }),
-  words: ({ ref, farads, rated }) => ({ before: `${classedWords(farads, rated)} for `, ref }),
+  words: ({ ref, farads, rated }, circuit) => {
+    const was = partsOfKind(circuit, 'capacitor').find((part) => part.ref === ref)?.farads;
+    return { before: `${replacedWords(farads, 'farads', rated, was)} for `, ref };
+  },
   effort: () => ({ parts: 1, joints: 2, reversible: true }),
   fitted: ({ ref }) => [ref],
   steps: ({ ref, farads, rated }) => [

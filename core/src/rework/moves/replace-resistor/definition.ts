@@ -3,7 +3,7 @@ import { type Circuit, partsOfKind, withFields } from '../../../circuit/index.ts
 import { ratedSchema, refSchema } from '../../../device/index.ts';
 import type { MoveDefinition } from '../move.ts';
 import { NEW_TOLERANCE } from '../new-parts.ts';
-import { fittedWords, valueWords } from '../words.ts';
+import { fittedWords, replacedWords, valueWords } from '../words.ts';
 
 const schema = z.strictObject({
   move: z.literal('replace-resistor'),
@@ -33,7 +33,10 @@ export const replaceResistor: MoveDefinition<typeof schema> = {
       rated,
       ...(fusible !== undefined && { fusible }),
     }),
-  words: ({ ref, ohms, fusible }) => ({ before: `${fusible ? 'fusible ' : ''}${valueWords(ohms, 'ohms')} for `, ref }),
+  words: ({ ref, ohms, rated, fusible }, circuit) => ({
+    before: fusible ? `fusible ${valueWords(ohms, 'ohms')} for ` : `${replacedWords(ohms, 'ohms', rated, ohmsOf(circuit, ref))} for `,
+    ref,
+  }),
   effort: () => ({ parts: 1, joints: 2, reversible: true }),
   fitted: ({ ref }) => [ref],
   steps: ({ ref, ohms, rated, fusible }) => [
