@@ -173,7 +173,12 @@ function capacitorMove(
 
 /** Words by the grammar of a kind: its fields, or what is wrong. */
 function fieldsOf(kind: PartKind, words: readonly string[]): Readonly<Record<string, unknown>> | string {
-  const read = deviceOf(kind).typed?.read(words, 1);
+  const { typed } = deviceOf(kind);
+  const isTold = (word: string) => typed?.words.includes(word.toLowerCase()) && !typed.telling?.includes(word.toLowerCase());
+  const read = typed?.read(
+    words.filter((word) => !isTold(word)),
+    1,
+  );
   return read === undefined ? 'it cannot be typed.' : typeof read === 'string' ? read : read.fields;
 }
 
@@ -189,7 +194,8 @@ export function readSupply(text: string, { ref, pins }: Pick<Part, 'ref' | 'pins
   const read = fieldsOf(kind, words);
   if (typeof read === 'string') return `“${text.trim()}”: ${read}`;
   const parsed = partSchema.safeParse({ ...read, kind, ref, pins });
-  return parsed.success ? parsed.data : `“${text}” is no supply: ${parsed.error.issues[0]?.message ?? 'not valid'}.`;
+  if (!parsed.success) return `“${text}” is no supply: ${parsed.error.issues[0]?.message ?? 'not valid'}.`;
+  return deviceOf(kind).source?.volts(parsed.data) === 0 ? `“${text}” is no supply: it gives no volts.` : parsed.data;
 }
 
 function ohmsOf(word: string): number | undefined {

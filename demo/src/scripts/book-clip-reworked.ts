@@ -30,7 +30,7 @@ export const bookClipReworked: BenchScript = {
       {
         kind: 'rework',
         title: '15.0 Ω in the + lead',
-        changes: [{ change: 'insert-resistor', ref: 'R4', at: { ref: 'V1', pin: 0 }, ohms: 15, rated: { watts: 0.25 } }],
+        changes: [{ move: 'insert-resistor', ref: 'R4', at: { ref: 'V1', pin: 0 }, ohms: 15, rated: { watts: 0.25 } }],
       },
     ],
     ['10:10', 'in 5.06v 69ma'],

@@ -15,7 +15,16 @@ import {
 } from '@mindful-probe/core';
 
 /** What people want of a rework, in the words of the choice. */
-export const PRESETS = ['gentler', 'half the power', 'most light', 'another supply', 'a dead part mended', 'another LED', 'safe'] as const;
+export const PRESETS = [
+  'gentler',
+  'half the power',
+  'most light',
+  'longer on its cells',
+  'another supply',
+  'a dead part mended',
+  'another LED',
+  'safe',
+] as const;
 export type Preset = (typeof PRESETS)[number];
 
 /** The sentence as typed. */
@@ -60,7 +69,7 @@ export function formFor(preset: Preset, appraisal: Appraisal): GoalForm {
     dimmer: preset === 'half the power' ? '30' : '',
     ledAtMost: '',
     partShare: '0.8',
-    hours: '',
+    hours: preset === 'longer on its cells' ? '10' : '',
     from: 'standard',
   };
 }
@@ -78,7 +87,9 @@ export function formOf(wanted: Wanted, appraisal: Appraisal): GoalForm {
         : aim === 'supply-watts'
           ? 'half the power'
           : aim === 'most-light'
-            ? 'most light'
+            ? limits.hours === undefined
+              ? 'most light'
+              : 'longer on its cells'
             : aim === 'none'
               ? 'safe'
               : 'gentler';
@@ -154,8 +165,10 @@ function changeOf({ preset, supply, dead, colour, body }: GoalForm, circuit: Cir
 /** Bare figures between these are shares of a rating; above are milliamps, below amps: nobody drives a chip with 20 A, at 15 times its rating or at a fiftieth. */
 const SHARES = { least: 0.1, most: 3 } as const;
 
-function aimOf({ preset, value }: GoalForm): Pick<Wanted, 'aim' | 'value'> | FormProblem {
+function aimOf({ preset, value, hours }: GoalForm): Pick<Wanted, 'aim' | 'value'> | FormProblem {
   if (preset === 'most light') return { aim: 'most-light' };
+  if (preset === 'longer on its cells')
+    return hours.trim() === '' ? { field: 'hours', message: 'How many hours at least, as 10?' } : { aim: 'most-light' };
   if (preset === 'another supply' || preset === 'a dead part mended' || preset === 'safe') return { aim: 'none' };
   const share = /^\s*([\d.,]+)\s*[x×]\s*$/i.exec(value);
   const shareValue = share ? Number((share[1] as string).replace(',', '.')) : Number.NaN;

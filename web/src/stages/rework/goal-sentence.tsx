@@ -45,7 +45,7 @@ export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
         className="text-22 font-[650]"
         {...register('preset', { onChange: (event) => choose(event.target.value as Preset) })}
       >
-        {PRESETS.map((name) => (
+        {PRESETS.filter((name) => hasCells || name !== 'longer on its cells').map((name) => (
           <option key={name} value={name}>
             {name.charAt(0).toUpperCase() + name.slice(1)}
           </option>
@@ -112,6 +112,8 @@ function Aim({ preset, register, appraisal }: PartProps & { readonly preset: Pre
       );
     case 'most light':
       return <Words>from {ledChoice}, as far as the limits let it</Words>;
+    case 'longer on its cells':
+      return <Words>as much light from {ledChoice} as the hours let it</Words>;
     case 'another supply':
       return (
         <Words>
