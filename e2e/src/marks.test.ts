@@ -45,7 +45,7 @@ describe('marks', () => {
     await waitForText(page, 'Marks', 'h1');
     const csv = join(bench.app.folder, 'marks.csv');
     writeFileSync(csv, 'mark,what,note\nAA1,a diode,from a lamp\n,nothing,\n');
-    const chooser = await page.waitForSelector('input[data-marks-csv]');
+    const chooser = await page.waitForSelector('input[data-csv="marks"]');
     await (chooser as ElementHandle<HTMLInputElement>).uploadFile(csv);
     await waitForText(page, '1 mark taken');
     await waitForText(page, 'Line 3: mark');

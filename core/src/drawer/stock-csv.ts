@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { deviceOf, type PartKind } from '../device/index.ts';
+import { cellText, plainCell } from '../marking/index.ts';
 import { formatCompact } from '../quantity/index.ts';
 import type { Stock } from './stock.ts';
 import { stockOf } from './stock-line.ts';
@@ -24,8 +25,8 @@ export function stockToCsv(items: readonly Stock[]): string {
     class: part.rated?.class ?? '',
     body: 'body' in part ? (part.body ?? '') : '',
     count,
-    where: guarded(where),
-    note: guarded(note),
+    where: plainCell(where),
+    note: plainCell(note),
     price: price ?? '',
   }));
   return Papa.unparse({ fields: [...COLUMNS], data: rows }, { newline: '\r\n' });
@@ -47,9 +48,7 @@ export function stockFromCsv(text: string): StockRead {
   const items: Stock[] = [];
   const problems: string[] = [];
   for (const [index, row] of parsed.data.entries()) {
-    const item = fromRow(
-      Object.fromEntries(COLUMNS.map((column) => [column, row[column]?.trim().replace(/^'(?=[=+@\t\r-])/, '') ?? ''])) as Row,
-    );
+    const item = fromRow(Object.fromEntries(COLUMNS.map((column) => [column, cellText(row[column]) ?? ''])) as Row);
     if (typeof item === 'string') problems.push(`Line ${index + 2}: ${item}`);
     else items.push(item);
   }
@@ -94,9 +93,4 @@ function valueWordsOf(fields: Readonly<Record<string, unknown>>, kind: PartKind)
   if (kind === 'capacitor') return `${formatCompact(farads as number)}F`;
   if (kind === 'inductor') return `${formatCompact(henries as number)}H`;
   return [colour, chemistry, size].filter((word) => word !== undefined).join(' ') || deviceOf(kind).name;
-}
-
-/** A cell that a spreadsheet would run as a formula is made plain text. */
-function guarded(text: string): string {
-  return /^[=+@\t\r-]/.test(text) ? `'${text}` : text;
 }

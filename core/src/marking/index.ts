@@ -1,5 +1,6 @@
 export { bandColour } from './bands/colours.ts';
 export { decodeResistorBands, encodeResistorBands } from './bands/decode-resistor-bands.ts';
+export { cellText, plainCell } from './csv-cell.ts';
 export { decodeMarking, MARKING_FAMILIES } from './decode-marking.ts';
 export { rankByMeter } from './rank-by-meter.ts';
 export type { MarkingFamily, MarkingReading } from './reading.ts';

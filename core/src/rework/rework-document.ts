@@ -1,6 +1,4 @@
-import type { Circuit } from '../circuit/index.ts';
-import type { Break, ReworkFigures } from './figures/figures.ts';
-import type { CircuitMove } from './moves/registry.ts';
+import type { ReworkFigures } from './figures/figures.ts';
 import type { NamedFinding, Rework, ReworkWay } from './search/way.ts';
 
 /** A search as a document of the open format. */
@@ -14,21 +12,14 @@ export interface ReworkDocument {
   readonly ways: readonly WayDocument[];
 }
 
-interface WayDocument {
-  readonly text: string;
-  readonly moves: readonly CircuitMove[];
-  readonly parts: number;
-  readonly joints: number;
-  readonly reversible: boolean;
-  readonly fromDrawer: boolean;
-  readonly circuit: Circuit;
-  readonly after: ReworkFigures;
-  readonly miss: number;
-  readonly keeps: boolean;
+interface WayDocument
+  extends Pick<
+    ReworkWay,
+    'text' | 'moves' | 'parts' | 'joints' | 'reversible' | 'fromDrawer' | 'circuit' | 'after' | 'miss' | 'keeps' | 'breaks'
+  > {
   readonly mends: readonly string[];
   readonly leaves: readonly string[];
   readonly makes: readonly string[];
-  readonly breaks: readonly Break[];
 }
 
 export function reworkDocument({ before, unchanged, tried, ways }: Rework): ReworkDocument {

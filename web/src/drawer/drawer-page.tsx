@@ -1,13 +1,12 @@
 import { freeCount, type Stock, sayStock, stockFromCsv, stockFromLine, stockKey, stockToCsv } from '@mindful-probe/core';
-import { type FormEvent, useEffect, useRef, useState } from 'react';
+import { type FormEvent, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useKeys } from '../app/keys.ts';
 import { PageHeader } from '../app/page-header.tsx';
 import { toggleTheme } from '../app/theme.ts';
 import { useDrawer } from '../shared/data/use-drawer.ts';
+import { CsvButtons } from '../shared/kit/csv-buttons.tsx';
 import { offerFile } from '../shared/pictures/offer-file.ts';
-
-const LARGEST_CSV_BYTES = 5 * 1024 * 1024;
 
 /** What is at hand, new and salvaged: typed on a line, pasted, or read from CSV. */
 export function DrawerPage() {
@@ -15,7 +14,6 @@ export function DrawerPage() {
   const [line, setLine] = useState('');
   const [wanted, setWanted] = useState('');
   const [said, setSaid] = useState<readonly string[]>([]);
-  const chooser = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   useKeys((command) => {
     if (command.kind === 'shelf') void navigate('/');
@@ -71,29 +69,12 @@ export function DrawerPage() {
             <span className="block text-12 text-quiet">find</span>
             <input value={wanted} onChange={(event) => setWanted(event.target.value)} className="w-[160px] font-figures" maxLength={40} />
           </label>
-          <button type="button" className="action" onClick={() => chooser.current?.click()}>
-            Import CSV
-          </button>
-          <button
-            type="button"
-            className="action"
-            disabled={items.length === 0}
-            onClick={() => offerFile(new Blob([stockToCsv(items)], { type: 'text/csv' }), 'drawer.csv')}
-          >
-            Export CSV
-          </button>
-          <input
-            ref={chooser}
-            type="file"
-            accept=".csv,text/csv"
-            hidden
-            data-drawer-csv
-            onChange={(event) => {
-              const [file] = event.target.files ?? [];
-              if (file && file.size > LARGEST_CSV_BYTES) setSaid([`${file.name} is larger than 5 MB.`]);
-              else if (file) void file.text().then((text) => takeCsv(text, file.name));
-              event.target.value = '';
-            }}
+          <CsvButtons
+            of="drawer"
+            canExport={items.length > 0}
+            onExport={() => offerFile(new Blob([stockToCsv(items)], { type: 'text/csv' }), 'drawer.csv')}
+            onText={(text, name) => void takeCsv(text, name)}
+            onProblem={(words) => setSaid([words])}
           />
         </div>
         <form onSubmit={(event) => void enter(event)} className="max-w-[760px] pb-3">

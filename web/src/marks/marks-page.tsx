@@ -1,14 +1,13 @@
 import { findMarks, GENERIC_MARKS, markKey, marksFromCsv, marksToCsv, type SemiconductorMark } from '@mindful-probe/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useKeys } from '../app/keys.ts';
 import { PageHeader } from '../app/page-header.tsx';
 import { toggleTheme } from '../app/theme.ts';
 import { useMarks } from '../shared/data/use-bench-list.ts';
+import { CsvButtons } from '../shared/kit/csv-buttons.tsx';
 import { offerFile } from '../shared/pictures/offer-file.ts';
 import { MarkDialog } from './mark-dialog.tsx';
-
-const LARGEST_CSV_BYTES = 5 * 1024 * 1024;
 
 /** The bench's own table of semiconductor marks, and the generic ones that come with the application. */
 export function MarksPage() {
@@ -16,7 +15,6 @@ export function MarksPage() {
   const [wanted, setWanted] = useState('');
   const [edited, setEdited] = useState<Partial<SemiconductorMark>>();
   const [said, setSaid] = useState<readonly string[]>([]);
-  const chooser = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const ownKeys = useMemo(() => new Set(own.map(markKey)), [own]);
   const rows = useMemo(() => {
@@ -45,10 +43,9 @@ export function MarksPage() {
     }
   }
 
-  async function importCsv(file: File) {
-    if (file.size > LARGEST_CSV_BYTES) return setSaid([`${file.name} is larger than 5 MB.`]);
-    const { marks, problems } = marksFromCsv(await file.text());
-    await attempt(() => put(marks), `${marks.length} ${marks.length === 1 ? 'mark' : 'marks'} taken from ${file.name}.`);
+  async function importCsv(text: string, name: string) {
+    const { marks, problems } = marksFromCsv(text);
+    await attempt(() => put(marks), `${marks.length} ${marks.length === 1 ? 'mark' : 'marks'} taken from ${name}.`);
     if (problems.length > 0) setSaid((before) => [...before, ...problems.slice(0, 20)]);
   }
 
@@ -67,28 +64,12 @@ export function MarksPage() {
           <button type="button" className="action" onClick={() => setEdited({ mark: wanted.trim() })}>
             Add a mark
           </button>
-          <button type="button" className="action" onClick={() => chooser.current?.click()}>
-            Import CSV
-          </button>
-          <button
-            type="button"
-            className="action"
-            disabled={own.length === 0}
-            onClick={() => offerFile(new Blob([marksToCsv(own)], { type: 'text/csv' }), 'marks.csv')}
-          >
-            Export CSV
-          </button>
-          <input
-            ref={chooser}
-            type="file"
-            accept=".csv,text/csv"
-            hidden
-            data-marks-csv
-            onChange={(event) => {
-              const [file] = event.target.files ?? [];
-              if (file) void importCsv(file);
-              event.target.value = '';
-            }}
+          <CsvButtons
+            of="marks"
+            canExport={own.length > 0}
+            onExport={() => offerFile(new Blob([marksToCsv(own)], { type: 'text/csv' }), 'marks.csv')}
+            onText={(text, name) => void importCsv(text, name)}
+            onProblem={(words) => setSaid([words])}
           />
         </div>
         {[...said, ...(error ? [error.message] : [])].map((line) => (

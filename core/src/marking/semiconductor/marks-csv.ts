@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { cellText, plainCell } from '../csv-cell.ts';
 import { type SemiconductorMark, semiconductorMarkSchema } from './mark.ts';
 
 const COLUMNS = ['mark', 'package', 'what', 'enters', 'pins', 'arrangement', 'referenceVolts', 'limits', 'note', 'source'] as const;
@@ -11,7 +12,7 @@ export interface MarksRead {
 
 /** The table as CSV with a header (RFC 4180). */
 export function marksToCsv(marks: readonly SemiconductorMark[]): string {
-  const rows = marks.map((mark) => Object.fromEntries(COLUMNS.map((column) => [column, guarded(mark[column])])));
+  const rows = marks.map((mark) => Object.fromEntries(COLUMNS.map((column) => [column, plainCell(mark[column])])));
   return Papa.unparse({ fields: [...COLUMNS], data: rows }, { newline: '\r\n' });
 }
 
@@ -33,7 +34,7 @@ export function marksFromCsv(text: string): MarksRead {
   for (const [index, row] of parsed.data.entries()) {
     const { referenceVolts, ...words } = Object.fromEntries(
       COLUMNS.flatMap((column) => {
-        const value = row[column]?.trim().replace(/^'(?=[=+@\t\r-])/, '');
+        const value = cellText(row[column]);
         return value ? [[column, value]] : [];
       }),
     );
@@ -46,10 +47,4 @@ export function marksFromCsv(text: string): MarksRead {
       );
   }
   return { marks, problems };
-}
-
-/** A cell that a spreadsheet would run as a formula is made plain text. */
-function guarded(value: string | number | undefined): string {
-  const text = value === undefined ? '' : String(value);
-  return /^[=+@\t\r-]/.test(text) ? `'${text}` : text;
 }
