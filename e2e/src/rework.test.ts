@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { enterLine, goTo, makeSpecimen, tabTo, waitForText } from './harness.ts';
+import { enterLine, goTo, makeSpecimen, tabTo, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('demo');
@@ -124,6 +124,9 @@ describe('a lamp on mains', () => {
   }, 120_000);
 
   it('a way of one’s own takes its place among them', async () => {
+    // Before Enter it says what it would come to.
+    await typeLine(page, 'way C1 330n X2');
+    await waitForText(page, '× of its rating', '#bench-meaning');
     await enterLine(page, 'way C1 330n X2');
     await waitForText(page, 'own way:');
     const own = (await rows()).find((row) => row.startsWith('own way'));

@@ -5,6 +5,7 @@ export { sayWanted } from './goal/say-wanted.ts';
 export type { WorkStep } from './moves/move.ts';
 export { applyMoves, type CircuitMove, fittedBy, moveSchema, olderMoveSchema, presentMove, sayMoves } from './moves/registry.ts';
 export { type ReworkDocument, reworkDocument } from './rework-document.ts';
+export { sayBreak, saySeen, sayWay } from './say-way.ts';
 export { isFor } from './search/from-drawer.ts';
 export { ownWay, type SearchProgress, searchInSteps, searchWays } from './search/search.ts';
 export type { NamedFinding, Rework, ReworkWay } from './search/way.ts';

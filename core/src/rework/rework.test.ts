@@ -289,6 +289,33 @@ describe('limits', () => {
   });
 });
 
+describe('beside the LEDs', () => {
+  it('a resistor in a lead that also charges a cell says what it does to that', () => {
+    const charging = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 6 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 22 },
+      { ref: 'D1', kind: 'led', pins: ['b', '0'], rated: { amps: 0.06 } },
+      { ref: 'R2', kind: 'resistor', pins: ['a', 'c'], ohms: 47 },
+      { ref: 'B1', kind: 'battery', pins: ['c', '0'], chemistry: 'nimh', size: 'AA', series: 3, charge: 0.5 },
+    ]);
+    const { ways, supplyRef } = find(charging, { led: 'D1', aim: 'chip-amps', value: 0.03 });
+    expect(supplyRef).toBe('V1');
+    const inLead = ways.find(({ moves }) => moves[0]?.move === 'insert-resistor' && moves[0].at.ref === 'V1');
+    const [also] = inLead?.alsoChanges ?? [];
+    expect(also?.ref).toBe('B1');
+    expect(Math.abs(also?.after ?? 1)).toBeLessThan(Math.abs(also?.before ?? 0));
+    expect(
+      ways.find(({ moves }) => moves.length === 1 && moves[0]?.move === 'replace-resistor' && moves[0].ref === 'R1')?.alsoChanges,
+    ).toEqual([]);
+  });
+
+  it('a supply that is said to be less steady is taken so', () => {
+    const boat = withFields(single, 'V1', { volts: 12.7, tolerance: 0.15 });
+    const { before } = find(withFields(boat, 'R1', { ohms: 470 }), { aim: 'chip-amps', value: 0.015 });
+    expect([before.low.label, before.high.label]).toEqual(['10.8 V', '14.6 V']);
+  });
+});
+
 describe('a way of one’s own', () => {
   it('has the figures that its circuit has, and is held against the same limits', () => {
     const own = ownWay(bar, { ...DOCUMENT, aim: 'supply-watts', value: 2.2, limits: { lightKept: 0.5 } }, [

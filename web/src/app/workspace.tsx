@@ -209,6 +209,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
             )}
           </section>
           <BenchLine
+            circuit={analysis?.now.learnt}
             ref={benchLine}
             specimenId={id}
             specimen={specimen}

@@ -6,6 +6,9 @@ import { formatSignificant } from '../../quantity/index.ts';
 /** Where a supply may lie, relative: mains by EN 50160, a USB port by its specification, and other low volts as that. */
 const SUPPLY_SPREAD = { ac: 0.1, dc: 0.05 } as const;
 
+/** A tolerance from here on is no statement of a supply. */
+const SAYS_NOTHING = 0.5;
+
 /** A circuit with its supply as low or as high as it may be. */
 export interface Corner {
   readonly label: string;
@@ -20,7 +23,10 @@ export function supplyCorners(circuit: Circuit, supplyRef: string): { readonly l
   }
   const source = supply && deviceOf(supply.kind).source;
   if (!supply || !source?.scaled) return { high: { label: 'as is', circuit }, low: { label: 'as is', circuit } };
-  const spread = isKind(supply, 'ac') ? SUPPLY_SPREAD.ac : SUPPLY_SPREAD.dc;
+  const usual = isKind(supply, 'ac') ? SUPPLY_SPREAD.ac : SUPPLY_SPREAD.dc;
+  // One that is said to be less steady is: a lead battery while it is charged. A wider one says only that nothing was known before it was read.
+  const said = supply.tolerance !== undefined && supply.tolerance < SAYS_NOTHING ? supply.tolerance : 0;
+  const spread = Math.max(usual, said);
   const at = (share: number): Corner => {
     const scaled = source.scaled?.(supply, 1 + share) ?? supply;
     return { label: `${formatSignificant(source.volts(scaled))} V`, circuit: withReplacement(circuit, supply.ref, scaled) };

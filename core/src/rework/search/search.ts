@@ -1,5 +1,5 @@
 import { type Circuit, type Result, succeed } from '../../circuit/index.ts';
-import { isKind, ratedChipAmps } from '../../device/index.ts';
+import { deviceOf, isKind, ratedChipAmps } from '../../device/index.ts';
 import { seenChange, stressesOf } from '../../drive/index.ts';
 import { fitReadings } from '../../estimate/index.ts';
 import { normalBelow } from '../../numeric/index.ts';
@@ -18,7 +18,7 @@ import { mendOf, strongerFor } from './mends.ts';
 import { bestOf, placeOf, seriesRankOf } from './rank.ts';
 import { type Start, type Task, taskOf } from './task.ts';
 import { crossingsOf, outwardFrom } from './values.ts';
-import type { NamedFinding, Rework, ReworkWay } from './way.ts';
+import type { AlsoChanged, NamedFinding, Rework, ReworkWay } from './way.ts';
 
 /** How far a search has come. */
 export interface SearchProgress {
@@ -484,6 +484,7 @@ class Search {
       breaks,
       ...compared,
       unsafe,
+      alsoChanges: alsoChangedBy(task, nominal),
       seriesRank: seriesRankOf(moves),
       ownHours,
       chipAmpsUncertainty,
@@ -547,6 +548,8 @@ class Search {
 const [UNTOLD_STRENGTH, LEAST_STRENGTH] = [0.02, 1e-5];
 /** From here on a current is at its limit: the next value would pass it. */
 const AT_LIMIT = 0.8;
+/** A current beside the LEDs that moves by more is worth saying; less than a hundredth of a milliampere is none. */
+const [ALSO_CHANGED, LEAST_AMPS] = [0.1, 1e-5];
 /** Ways that are repaired at a second place. */
 const REPAIRED = 3;
 /** A value that crosses nothing is worth showing where it takes this off what is missed. */
@@ -597,6 +600,15 @@ function merged(moves: readonly CircuitMove[], mends: readonly CircuitMove[]): r
     return mend?.move === 'replace-resistor' && move.move === 'replace-resistor' && mend.fusible ? { ...move, fusible: true } : move;
   });
   return [...kept, ...mends.filter((mend) => !moves.some((move) => isSame(move, mend)))];
+}
+
+/** Currents of other sources and of converters that are not what they were, by more than a tenth. */
+function alsoChangedBy({ supplyRef, before }: Task, after: Measured): readonly AlsoChanged[] {
+  const ampsOf = ({ warmed }: Measured, ref: string) => warmed.solution.parts[ref]?.amps.avg ?? 0;
+  return after.circuit.parts
+    .filter(({ ref, kind }) => ref !== supplyRef && (deviceOf(kind).source !== undefined || kind === 'converter'))
+    .map(({ ref }) => ({ ref, before: ampsOf(before, ref), after: ampsOf(after, ref) }))
+    .filter(({ before: was, after: is }) => Math.abs(is - was) > ALSO_CHANGED * Math.max(Math.abs(is), Math.abs(was), LEAST_AMPS));
 }
 
 /** The best way at each place; of places that come as near, those that take least from the supply. */

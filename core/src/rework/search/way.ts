@@ -10,6 +10,13 @@ export interface NamedFinding {
   readonly severity: Severity;
 }
 
+/** A current beside the LEDs that a way changes: what a charger gives, what a converter takes. A. */
+export interface AlsoChanged {
+  readonly ref: string;
+  readonly before: number;
+  readonly after: number;
+}
+
 /** One way to a goal, solved whole. */
 export interface ReworkWay {
   readonly text: string;
@@ -35,6 +42,7 @@ export interface ReworkWay {
   readonly unsafe: number;
   /** 0 for values of E3, 3 for E24. */
   readonly seriesRank: number;
+  readonly alsoChanges: readonly AlsoChanged[];
   /** On fresh cells, to half of its own first chip current or to their end; undefined where it has no cells, or was not judged. */
   readonly ownHours: number | undefined;
   /** One standard uncertainty of the chip current, by what is known of the circuit and the new parts; undefined where it was not worked out. */

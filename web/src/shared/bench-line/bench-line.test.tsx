@@ -31,6 +31,7 @@ function show({ space = false, isKept = true, note }: ShowOptions = {}): Shown {
   render(
     <SWRConfig value={{ provider: () => new Map(), isPaused: () => true }}>
       <BenchLine
+        circuit={undefined}
         ref={handle}
         specimenId="clip"
         specimen={replay(entriesOf(...CLIP))}

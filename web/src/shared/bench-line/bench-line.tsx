@@ -1,7 +1,18 @@
-import { benchContext, completeBenchLine, type EntryDraft, LONGEST_LINE, parseBenchLine, type Specimen } from '@mindful-probe/core';
+import {
+  benchContext,
+  type Circuit,
+  completeBenchLine,
+  type EntryDraft,
+  type Goal,
+  LONGEST_LINE,
+  parseBenchLine,
+  type Specimen,
+  sayWay,
+} from '@mindful-probe/core';
 import { type ClipboardEvent, type KeyboardEvent, type Ref, useImperativeHandle, useMemo, useRef, useState } from 'react';
 import { useMarks, useMeters } from '../data/use-bench-list.ts';
 import type { SpaceKey } from '../instruments/use-space-key.ts';
+import { useTriedWay } from '../worker/use-analysis.ts';
 import { useBenchDraft } from './bench-draft.ts';
 
 export interface BenchLineHandle {
@@ -32,10 +43,12 @@ interface BenchLineProps {
   readonly space: SpaceKey | undefined;
   readonly note: BenchNote | undefined;
   readonly onTyped: () => void;
+  /** What a way of one's own begins from, with what readings taught; undefined until it is known. */
+  readonly circuit: Circuit | undefined;
 }
 
 /** The one-line entry: its meaning above it while it is typed, Enter puts it on the tape, Tab completes. */
-export function BenchLine({ ref, specimenId, specimen, record, onPicture, space, note, onTyped }: BenchLineProps) {
+export function BenchLine({ ref, specimenId, specimen, record, onPicture, space, note, onTyped, circuit }: BenchLineProps) {
   const [text, setText] = useBenchDraft(specimenId);
   const [refused, setRefused] = useState<string>();
   const [asked, setAsked] = useState<string>();
@@ -45,6 +58,10 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture, space,
   const context = useMemo(() => benchContext(specimen, { marks, meters }), [specimen, marks, meters]);
   const outcome = useMemo(() => parseBenchLine(text, context), [text, context]);
   const completion = useMemo(() => completeBenchLine(text, context), [text, context]);
+
+  const own = outcome.kind === 'entry' && outcome.draft.kind === 'way' ? outcome.draft.moves : undefined;
+  const goal: Goal = { format: 'mindful-probe.goal', version: 1, ...(specimen.goal ?? { aim: 'none' }) };
+  const tried = useTriedWay(circuit, goal, own);
 
   useImperativeHandle(ref, () => ({
     focus: () => input.current?.focus(),
@@ -112,7 +129,7 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture, space,
             : tooLong !== undefined
               ? `${tooLong.toLocaleString('en')} characters are too many for one line; ${LONGEST_LINE.toLocaleString('en')} go in. Nothing was pasted.`
               : outcome.kind === 'entry' || outcome.kind === 'picture'
-                ? outcome.meaning
+                ? `${outcome.meaning}${tried ? `: ${tried.ok ? sayWay(tried.value) : tried.error.message}` : ''}`
                 : outcome.kind === 'answer'
                   ? `${outcome.meaning}${asked === text ? ' · Enter keeps it' : ''}`
                   : outcome.kind === 'unread'

@@ -89,7 +89,7 @@ export function useWays(
   };
 }
 
-/** Ways of somebody's own; undefined until they are there. */
+/** Ways of somebody's own; undefined until they are there, and of those asked for before while more are worked out. */
 export function useOwnWays(
   circuit: Circuit | undefined,
   goal: Goal | undefined,
@@ -101,6 +101,20 @@ export function useOwnWays(
     () => ask(async (api): Promise<readonly Result<ReworkWay>[]> => api.ownWays(circuit as Circuit, goal as Goal, moves)),
     { ...ONCE, keepPreviousData: true },
   ).data;
+}
+
+/** What one way would come to while it is typed; undefined until it is there. */
+export function useTriedWay(
+  circuit: Circuit | undefined,
+  goal: Goal | undefined,
+  moves: readonly CircuitMove[] | undefined,
+): Result<ReworkWay> | undefined {
+  const key = circuit && goal && moves ? ['tried-way', JSON.stringify([circuit, goal, moves])] : null;
+  return useSWR(
+    key,
+    () => ask(async (api): Promise<readonly Result<ReworkWay>[]> => api.ownWays(circuit as Circuit, goal as Goal, [moves ?? []])),
+    ONCE,
+  ).data?.[0];
 }
 
 /** How moves are done on a circuit; undefined until it is there. */

@@ -270,6 +270,11 @@ function ChosenWay({ circuit, way }: { readonly circuit: Circuit; readonly way: 
           </p>
         )}
         {view?.ok && <WorkOrderView order={view.value.order} />}
+        {way.alsoChanges.map(({ ref, before, after }) => (
+          <p key={ref} className="mt-2 border-l-4 border-[var(--ochre)] py-1 pl-3">
+            It also changes {ref}: {figureText(Math.abs(after), 'amps')} in place of {figureText(Math.abs(before), 'amps')}.
+          </p>
+        ))}
         <p className="mt-2 text-quiet">
           A chip has {figureText(way.after.high.chipAmps, 'amps')} at most ({way.after.high.label}) and{' '}
           {figureText(way.after.low.chipAmps, 'amps')} at least ({way.after.low.label}).

@@ -1,30 +1,4 @@
-import { type Break, formatEngineering, type ReworkWay } from '@mindful-probe/core';
-
-/** What of a limit does not hold, in a few words. */
-export function breakWords({ limit, ref = '', value }: Break): string {
-  switch (limit) {
-    case 'chipAmps':
-      return `${ref} up to ${formatEngineering(value, 'amps').text}`;
-    case 'lightKept':
-      return `too dim: ${Math.round(100 * value)} % of the light`;
-    case 'partShare':
-      return `${ref} at ${value.toFixed(2)}× of its rating`;
-    case 'supplyWatts':
-      return `${formatEngineering(value, 'watts').text} at the supply`;
-    case 'hours':
-      return `runs ${formatEngineering(value, 'hours').text}`;
-    case 'parts':
-      return `${value} parts`;
-    case 'joints':
-      return `${value} joints`;
-    case 'reversible':
-      return 'cannot be undone';
-    case 'drawer':
-      return 'not in the drawer';
-    case 'gain':
-      return `rests on the gain of ${ref}`;
-  }
-}
+import { type Break, type ReworkWay, sayBreak } from '@mindful-probe/core';
 
 /** What each limit is called where ways are few. */
 export const LIMIT_WORDS: Readonly<Record<Break['limit'], string>> = {
@@ -40,12 +14,6 @@ export const LIMIT_WORDS: Readonly<Record<Break['limit'], string>> = {
   gain: 'a transistor’s gain',
 };
 
-/** As seen: "17 % dimmer", "the same". */
-export function seenWords(change: number): string {
-  const percent = Math.round(100 * change);
-  return percent === 0 ? 'the same' : percent < 0 ? `${-percent} % dimmer` : `${percent} % brighter`;
-}
-
 /** The first way that all but this limit would let through. */
 export function firstBreaking(ways: readonly ReworkWay[], limit: Break['limit']): ReworkWay | undefined {
   return ways.find(({ breaks }) => breaks.length > 0 && breaks.every((one) => one.limit === limit));
@@ -56,5 +24,5 @@ export function mildestWords(ways: readonly ReworkWay[], limit: Break['limit']):
   const all = ways.flatMap(({ breaks }) => breaks.filter((one) => one.limit === limit));
   const wantsMore = limit === 'lightKept' || limit === 'hours';
   const mildest = all.toSorted((a, b) => (wantsMore ? b.value - a.value : a.value - b.value))[0];
-  return mildest ? breakWords(mildest) : '';
+  return mildest ? sayBreak(mildest) : '';
 }

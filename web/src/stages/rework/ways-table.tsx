@@ -5,11 +5,12 @@ import {
   type NamedFinding,
   type Rework,
   type ReworkWay,
+  sayBreak,
+  saySeen,
   shortFinding,
 } from '@mindful-probe/core';
 import { multipleText } from '../../shared/figures/figure.tsx';
 import { DriveRuler, RulerAxis } from '../../shared/pictures/drive-ruler.tsx';
-import { breakWords, seenWords } from './way-words.ts';
 
 const RULER_WIDTH = 168;
 const ROW_HEIGHT = 44;
@@ -121,7 +122,7 @@ function WayRow({ way, isOwn, asked, before, appraisal, goalRatio, isChosen, onC
         <WayFindings way={way} asked={asked} />
         {keeps && Math.abs(way.miss) > MISSES && <span className="block text-12 font-[650] text-ochre">misses the goal</span>}
         {keeps && Math.abs(way.miss) > MISSES && <span className="block text-12 font-[650] text-ochre">misses the goal</span>}
-        {breaks.length > 0 && <span className="block text-12 font-[650] text-brick">{breaks.slice(0, 3).map(breakWords).join('; ')}</span>}
+        {breaks.length > 0 && <span className="block text-12 font-[650] text-brick">{breaks.slice(0, 3).map(sayBreak).join('; ')}</span>}
       </th>
       <td className={`pr-4 text-right font-figures text-17 ${after.ofRated > 1 ? 'font-[650] text-brick' : ''}`}>
         {multipleText(after.ofRated)}
@@ -144,7 +145,7 @@ function WayRow({ way, isOwn, asked, before, appraisal, goalRatio, isChosen, onC
         <span className="block text-12 text-quiet">{before && percentWords(after.supplyWatts / before.supplyWatts - 1)}</span>
       </td>
       <td className="pl-3 whitespace-nowrap">
-        {seenWords(after.seenChange)}
+        {saySeen(after.seenChange)}
         <span className="block text-12 text-quiet">light {percentWords(after.lightRatio - 1)}</span>
       </td>
       <td className="pl-3 font-figures whitespace-nowrap">
