@@ -63,6 +63,8 @@ describe('the embedded database in its thread', () => {
   it('is ended where it does not close', async () => {
     const thread = await open();
     const lost = expect(thread.query(ENDLESS)).rejects.toMatchObject({ code: 'database-gone' });
+    // A question is handed to the thread when its turn comes, a moment after it was asked: closed before that, it would be refused.
+    await new Promise((resolve) => setTimeout(resolve, 100));
     await thread.close();
     await lost;
     expect(thread.hasEnded).toBe(true);

@@ -233,6 +233,25 @@ describe('another supply, a dead part, another LED', () => {
     for (const way of ways) expect(way.text).toMatch(/D4/);
   });
 
+  it('a goal that names the dead chip itself is read at another of its string', () => {
+    const { ledRef, ways } = find(string, { led: 'D4', aim: 'none', dead: ['D4'] });
+    expect(ledRef).not.toBe('D4');
+    expect(ways.some(({ moves }) => moves[0]?.move === 'link-out')).toBe(true);
+  });
+
+  it('a part that was over what is usual for it before hides no way', () => {
+    const hot = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 12 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 120 },
+      { ref: 'D1', kind: 'led', pins: ['b', 'c'], rated: { amps: 0.1 } },
+      { ref: 'R2', kind: 'resistor', pins: ['c', '0'], ohms: 22, rated: { watts: 2 } },
+    ]);
+    // R1 takes 0.5 W where a quarter is usual, and less with a larger R2.
+    const { ways } = find(hot, { aim: 'chip-amps', value: 0.05, moves: ['insert-resistor'] });
+    expect(ways.filter(({ keeps }) => keeps).length).toBeGreaterThan(1);
+    expect(find(hot, { aim: 'most-light', limits: { chipAmps: 0.05 }, moves: ['insert-resistor'] }).ways[0]?.keeps).toBe(true);
+  });
+
   it('another colour: the resistor follows', () => {
     const { ways } = find(single, { aim: 'rated-share', value: 0.8, replaceLed: { colour: 'red', rated: { amps: 0.02 } } });
     expect(ways[0]?.moves[0]).toMatchObject({ move: 'replace-led', ref: 'D1' });

@@ -27,7 +27,7 @@ export interface Assessed {
 }
 
 /** A part whose share rose by less is no more loaded than before. */
-const MORE_LOADED = 1.01;
+export const MORE_LOADED = 1.01;
 /** From half to twice the gain of a transistor: what a bag of one mark holds. A current that follows it by more is not set by anything. */
 const GAIN_FACTOR = 2;
 const MOST_GAIN_CHANGE = 0.25;

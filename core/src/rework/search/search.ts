@@ -1,6 +1,6 @@
 import { type Circuit, type Result, succeed } from '../../circuit/index.ts';
 import { deviceOf, isKind, ratedChipAmps } from '../../device/index.ts';
-import { seenChange, stressesOf } from '../../drive/index.ts';
+import { type Share, seenChange, stressesOf } from '../../drive/index.ts';
 import { fitReadings } from '../../estimate/index.ts';
 import { normalBelow } from '../../numeric/index.ts';
 import { preferredBetween, type Series } from '../../quantity/index.ts';
@@ -12,7 +12,7 @@ import { hardestPart, type Measured, measure } from '../figures/measure.ts';
 import type { Goal } from '../goal/goal.ts';
 import type { MovePlace, ValuePlace } from '../moves/move.ts';
 import { applyMoves, type CircuitMove, fittedBy, placesFor, sayMoves } from '../moves/registry.ts';
-import { type Assessed, assess, hoursOf, ownHoursOf } from './assess.ts';
+import { type Assessed, assess, hoursOf, MORE_LOADED, ownHoursOf } from './assess.ts';
 import { drawerPairs, drawerValues, fromItem } from './drawer-values.ts';
 import { mendOf, strongerFor } from './mends.ts';
 import { bestOf, placeOf, seriesRankOf } from './rank.ts';
@@ -173,12 +173,14 @@ class Search {
     }
   }
 
+  /** By how much the tightest limit is passed at nominal values, as a share of it; negative where all hold. */
   private passedBy(measured: Measured): number {
     const { goal, ledRef } = this.task;
     const { limits = {} } = goal;
-    const shares = measured.shares.map(({ ref, of, share }) =>
-      ref === ledRef && of === 'chip-amps' ? 0 : of === 'chip-amps' ? share : share / (limits.partShare ?? 1),
-    );
+    const shares = measured.shares.map((one) => {
+      if (one.of === 'chip-amps') return one.ref === ledRef ? 0 : one.share;
+      return this.isNoMoreLoaded(one) && one.limit.assumed ? 0 : one.share / (limits.partShare ?? 1);
+    });
     return (
       Math.max(
         measured.chipAmps / this.limitIn(measured.circuit),
@@ -186,6 +188,12 @@ class Search {
         ...shares,
       ) - 1
     );
+  }
+
+  /** Over what is only usual for such a part it was before, too: a finding, and no fault of a way. */
+  private isNoMoreLoaded({ ref, of, share }: Share): boolean {
+    const was = this.task.before.shares.find((one) => one.ref === ref && one.of === of)?.share ?? 0;
+    return share <= MORE_LOADED * was;
   }
 
   /** @param missOf what is to become nothing along the values */

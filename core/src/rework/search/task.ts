@@ -94,8 +94,11 @@ function feedingSupply(circuit: Circuit, solve: SolveWarmed): string | undefined
 function ledOf(circuit: Circuit, goal: Goal, solve: SolveWarmed): Result<string> {
   const leds = partsOfKind(circuit, 'led');
   if (goal.led !== undefined) {
-    if (!leds.some(({ ref }) => ref === goal.led)) return fail('unknown-ref', `${goal.led} is no LED of this circuit.`, 'led');
-    return succeed(goal.led);
+    const named = leds.find(({ ref }) => ref === goal.led);
+    if (!named) return fail('unknown-ref', `${goal.led} is no LED of this circuit.`, 'led');
+    // Of one that is dead and may be linked out nothing could be read afterwards: another one stands for it.
+    const isGone = goal.dead?.includes(goal.led) && (named.series ?? 1) === 1 && leds.length > 1;
+    if (!isGone) return succeed(goal.led);
   }
   const solved = solve(circuit);
   if (!solved.ok) return solved;
