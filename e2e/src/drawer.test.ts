@@ -39,6 +39,8 @@ describe('the drawer', () => {
       await tab.click('[aria-label^="one less"]');
       await tab.waitForNetworkIdle({ idleTime: 200 });
     }
+    // A page in the background draws nothing, and is waited for in vain.
+    await other.bringToFront();
     await other.reload({ waitUntil: 'load' });
     await waitForText(other, '100 Ω');
     expect(await free(other)).toBe(0);
@@ -71,6 +73,7 @@ describe('the drawer', () => {
     await pressButton(page, 'Take this way');
     await waitForText(page, 'taken:');
     const drawer = await openPage(bench.browser, `${bench.app.url}/drawer`);
+    await drawer.bringToFront();
     await waitForText(drawer, 'free');
     expect(await free(drawer)).toBe(0);
     await page.bringToFront();
