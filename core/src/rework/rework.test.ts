@@ -239,6 +239,12 @@ describe('another supply, a dead part, another LED', () => {
     expect(ways.some(({ moves }) => moves[0]?.move === 'link-out')).toBe(true);
   });
 
+  it('a dead resistor is replaced once, by the value that is wanted', () => {
+    const { ways } = find(single, { aim: 'chip-amps', value: 0.02, dead: ['R1'], moves: ['replace-resistor'] });
+    expect(ways[0]?.moves).toHaveLength(1);
+    expect(Math.abs(ways[0]?.miss ?? 1)).toBeLessThan(0.05);
+  });
+
   it('a part that was over what is usual for it before hides no way', () => {
     const hot = circuitOf([
       { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 12 },

@@ -205,7 +205,7 @@ class Search {
     if (this.tried >= this.most) return;
     const known = new Map<number, Tried | undefined>();
     let near = start.nominal;
-    const movesAt = (value: number): readonly CircuitMove[] => [...start.moves, ...this.stocked(place, value)];
+    const movesAt = (value: number): readonly CircuitMove[] => joined(start.moves, this.stocked(place, value));
     const tried = (value: number): Tried | undefined => {
       if (known.has(value)) return known.get(value);
       const moves = movesAt(value);
@@ -281,7 +281,7 @@ class Search {
 
   private tryMoves(start: Start, moves: readonly CircuitMove[]): void {
     if (this.tried >= this.most) return;
-    const all = [...start.moves, ...moves];
+    const all = joined(start.moves, moves);
     const nominal = this.measured(applyMoves(this.task.circuit, all), start.nominal);
     if (nominal.ok) this.keep(all, nominal.value);
   }
@@ -598,6 +598,13 @@ function isAtSame(place: MovePlace<CircuitMove>, moves: readonly CircuitMove[]):
 
 function isLike(one: MovePlace<CircuitMove>, other: MovePlace<CircuitMove>): boolean {
   return one.is === 'value' && other.is === 'value' && placeOf(one.moves(1)) === placeOf(other.moves(1));
+}
+
+/** Moves and then others: of a part that is replaced twice the first replacement is never done. */
+function joined(moves: readonly CircuitMove[], then: readonly CircuitMove[]): readonly CircuitMove[] {
+  const isReplaced = ({ move, ref }: CircuitMove) =>
+    move.startsWith('replace-') && then.some((other) => other.ref === ref && other.move.startsWith('replace-'));
+  return [...moves.filter((move) => !isReplaced(move)), ...then];
 }
 
 /** Moves with those that mend: one that says more of the same part takes the place of what was said of it. */
