@@ -186,10 +186,30 @@ function withoutMarking({ marking: _, ...fields }: Readonly<Record<string, unkno
   return fields;
 }
 
-/** A supply in words: “230v 50hz”, “5v”, “12.7v 0.2r”, “3 aa nimh”. On the pins of the one that it takes the place of. */
+/** “11.4-14.4v”: where a supply may lie. */
+const VOLTS_RANGE = /^([\d.,]+)(?:-|–)([\d.,]+)v$/i;
+
+/** A range of volts as its middle and how far either end is off it; undefined where it is none. */
+function readRange(text: string): { readonly volts: number; readonly tolerance: number } | undefined {
+  const [low = Number.NaN, high = Number.NaN] = (
+    VOLTS_RANGE.exec(
+      text
+        .trim()
+        .replace(/\s+(?:to|-|–)\s+/i, '-')
+        .replace(/\s+/g, ''),
+    ) ?? []
+  )
+    .slice(1)
+    .map((word) => Number(word.replace(',', '.')));
+  return low > 0 && high > low ? { volts: (low + high) / 2, tolerance: (high - low) / (high + low) } : undefined;
+}
+
+/** A supply in words: “230v 50hz”, “5v”, “11.4-14.4v”, “3 aa nimh”. On the pins of the one that it takes the place of. */
 export function readSupply(text: string, { ref, pins }: Pick<Part, 'ref' | 'pins'>): Part | string {
   const words = text.trim().split(/\s+/).filter(Boolean);
   if (words.length === 0) return 'which supply, as “230v 50hz”, “5v” or “3 aa nimh”.';
+  const range = readRange(text);
+  if (range) return partSchema.parse({ kind: 'dc', ref, pins, ...range });
   const kind = words.some((word) => /\dhz$/i.test(word)) ? 'ac' : words.every((word) => !/^[\d.,]+v$/i.test(word)) ? 'battery' : 'dc';
   const read = fieldsOf(kind, words);
   if (typeof read === 'string') return `“${text.trim()}”: ${read}`;

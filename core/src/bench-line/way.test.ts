@@ -95,11 +95,13 @@ describe('a supply in words', () => {
   it.each([
     ['230v 50hz', { kind: 'ac', voltsRms: 230, hertz: 50, pins: ['L', 'N'] }],
     ['12.7v', { kind: 'dc', volts: 12.7 }],
+    ['11.4-14.4v', { kind: 'dc', volts: expect.closeTo(12.9, 9), tolerance: expect.closeTo(0.116, 3) }],
+    ['11.4 to 14.4 v', { kind: 'dc', volts: expect.closeTo(12.9, 9) }],
     ['3 aa nimh', { kind: 'battery', chemistry: 'nimh', series: 3 }],
   ])('“%s”', (text, part) => {
     expect(readSupply(text, at)).toMatchObject(part);
   });
-  it.each(['', 'lots', '0v'])('“%s” is none', (text) => {
+  it.each(['', 'lots', '0v', '14.4-11.4v'])('“%s” is none', (text) => {
     expect(typeof readSupply(text, at)).toBe('string');
   });
 });

@@ -239,6 +239,25 @@ describe('another supply, a dead part, another LED', () => {
     expect(ways.some(({ moves }) => moves[0]?.move === 'link-out')).toBe(true);
   });
 
+  it('a lamp that was overdriven on its adapter is within its rating on a boat battery, at its highest too', () => {
+    const attic = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 13.4, ohms: 2, tolerance: 1, spread: { volts: 0.5 } },
+      ...[1, 2, 3].flatMap((n) => [
+        { ref: `R${n}`, kind: 'resistor', pins: ['a', `b${n}`], ohms: 1.8, rated: { watts: 1 } },
+        { ref: `D${n}`, kind: 'led', pins: [`b${n}`, '0'], series: 3, body: '5730' },
+      ]),
+    ]);
+    const supply = { kind: 'dc', volts: 12.9, ohms: 0, tolerance: 0.116 } as const;
+    const { before, unchanged, ways } = find(attic, { aim: 'none', supply });
+    expect(before.ofRated).toBeGreaterThan(2);
+    // Without the 2 Ω of the adapter a battery drives it harder, at fewer volts.
+    expect(unchanged?.ofRated).toBeGreaterThan(before.ofRated);
+    expect(unchanged?.high.label).toBe('14.4 V');
+    expect(ways[0]?.keeps).toBe(true);
+    expect(ways[0]?.after.high.chipAmps).toBeLessThanOrEqual(0.15);
+    expect(partOf(ways[0]?.circuit ?? attic, 'V1')).not.toHaveProperty('spread');
+  });
+
   it('a dead resistor is replaced once, by the value that is wanted', () => {
     const { ways } = find(single, { aim: 'chip-amps', value: 0.02, dead: ['R1'], moves: ['replace-resistor'] });
     expect(ways[0]?.moves).toHaveLength(1);

@@ -167,7 +167,9 @@ class Search {
       case 'supply-watts':
         return measured.supplyWatts / (goal.value as number) - 1;
       case 'none':
-        return (goal.replaceLed ? measured.ofRated / before.ofRated : measured.chipAmps / before.chipAmps) - 1;
+        // As before, or as near to it as the limit lets it: what was overdriven is not wanted so again.
+        if (goal.replaceLed) return measured.ofRated / Math.min(before.ofRated, 1) - 1;
+        return measured.chipAmps / Math.min(before.chipAmps, this.limitIn(measured.circuit)) - 1;
       case 'most-light':
         return this.passedBy(measured);
     }

@@ -114,7 +114,9 @@ function supplyMoves(circuit: Circuit, { supply }: Goal, ref: string): Result<re
   if (!supply) return succeed([]);
   const old = partOf(circuit, ref) as Part;
   const isSameKind = supply.kind === undefined || supply.kind === old.kind;
-  const parsed = partSchema.safeParse({ ...(isSameKind ? old : { ref, pins: old.pins }), ...supply, kind: supply.kind ?? old.kind });
+  // How surely the old one was known says nothing of another.
+  const { tolerance: _, spread: __, marking: ___, ...kept } = old;
+  const parsed = partSchema.safeParse({ ...(isSameKind ? kept : { ref, pins: old.pins }), ...supply, kind: supply.kind ?? old.kind });
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
     return fail('bad-document', `supply.${issue?.path.join('.')}: ${issue?.message}.`, `supply.${issue?.path.join('.')}`);

@@ -97,7 +97,7 @@ export function Findings({ judgement: { findings, undecided }, onPoint }: Findin
   );
 }
 
-/** What of Rework mends it, where soldering does. */
+/** The goal in Rework that remedies a finding, where changing parts can. */
 const GOAL_FOR: Readonly<Partial<Record<FindingCode, 'gentler' | 'safe'>>> = {
   'over-amps': 'gentler',
   'over-peak-amps': 'gentler',

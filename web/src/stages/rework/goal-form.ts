@@ -144,7 +144,9 @@ function changeOf({ preset, supply, dead, colour, body }: GoalForm, circuit: Cir
     const read = old ? readSupply(supply, old) : 'Nothing feeds this circuit yet.';
     if (typeof read === 'string') return { field: 'supply', message: read };
     const { ref: _, pins: __, ...fields } = read;
-    return { supply: fields as NonNullable<Wanted['supply']> };
+    // A goal's fields stand in place of the old supply's: what is typed is a whole one, which has none of the old one's ohms.
+    const bare = read.kind === 'dc' ? { ohms: 0 } : read.kind === 'ac' ? { ohms: 0, henries: 0 } : {};
+    return { supply: { ...bare, ...fields } as NonNullable<Wanted['supply']> };
   }
   if (preset === 'a dead part mended') {
     const refs = dead.split(/[\s,]+/).filter(Boolean);
@@ -229,8 +231,20 @@ function plain(value: number, unit: 'watts' | 'amps'): string {
 
 /** A supply as the sentence takes it: "230v 50hz", "12.7v", "3 AA nimh". */
 function supplyAsTyped(supply: NonNullable<Wanted['supply']>): string {
-  const { voltsRms, hertz, volts, series = 1, parallel = 1, size = '', chemistry = '' } = supply as Readonly<Record<string, unknown>>;
+  const {
+    voltsRms,
+    hertz,
+    volts,
+    tolerance,
+    series = 1,
+    parallel = 1,
+    size = '',
+    chemistry = '',
+  } = supply as Readonly<Record<string, unknown>>;
   if (supply.kind === 'battery')
     return [parallel === 1 ? series : `${series}s${parallel}p`, size, chemistry].filter((word) => word !== '').join(' ');
-  return supply.kind === 'ac' ? `${voltsRms}v ${hertz}hz` : `${volts}v`;
+  if (supply.kind === 'ac') return `${voltsRms}v ${hertz}hz`;
+  if (typeof volts !== 'number' || typeof tolerance !== 'number') return `${volts}v`;
+  const end = (share: number) => Number((volts * (1 + share * tolerance)).toPrecision(4));
+  return `${end(-1)}-${end(1)}v`;
 }

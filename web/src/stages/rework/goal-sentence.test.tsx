@@ -59,7 +59,7 @@ describe('the goal of a rework', () => {
 
   it.each([
     ['another supply', 'New supply', '230v 50hz', { supply: { kind: 'ac', voltsRms: 230, hertz: 50 } }],
-    ['another supply', 'New supply', '12.7v', { supply: { kind: 'dc', volts: 12.7 } }],
+    ['another supply', 'New supply', '12.7v', { supply: { kind: 'dc', volts: 12.7, ohms: 0 } }],
     ['another supply', 'New supply', '3 aa nimh', { supply: { kind: 'battery', chemistry: 'nimh', size: 'AA', series: 3 } }],
     ['a dead part mended', 'Dead parts', 'd1', { dead: ['D1'] }],
   ])('%s: %s “%s”', async (preset, label, words, wanted) => {

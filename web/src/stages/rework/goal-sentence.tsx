@@ -14,7 +14,7 @@ interface GoalSentenceProps {
 /** The goal as a sentence with values to set, and what holds with it. */
 export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
   const { record } = useOpenSpecimen();
-  // A finding of Drive leads here with what mends it.
+  // A finding on Drive links here with the goal that remedies it.
   const [params, setParams] = useSearchParams();
   const asked = PRESETS.find((preset) => preset === params.get('want'));
   const values = asked ? formFor(asked, appraisal) : goal ? formOf(goal, appraisal) : formFor('gentler', appraisal);

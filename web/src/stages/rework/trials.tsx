@@ -2,7 +2,7 @@ import { formatEngineering } from '@mindful-probe/core';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { multipleText } from '../../shared/figures/figure.tsx';
 
-/** As found and every rework that was tried, side by side. */
+/** As found and every rework that was tried, in one table. */
 export function Trials() {
   const { analysis, specimen } = useOpenSpecimen();
   if (!analysis || analysis.trials.length === 0) return null;
