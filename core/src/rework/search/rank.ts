@@ -23,8 +23,12 @@ function compareWays(a: ReworkWay, b: ReworkWay, smallestFirst: boolean): number
   return index === -1 ? 0 : (one[index] as number) - (other[index] as number);
 }
 
-/** Those that no other beats in every respect, the best first, and of each place only the few best. */
-export function bestOf(ways: readonly ReworkWay[], count: number, smallestFirst: boolean): readonly ReworkWay[] {
+/**
+ * Those that no other beats in every respect, the best first, and of each place only the few best.
+ *
+ * @param areJudged their findings are known; before, nothing is said to beat another
+ */
+export function bestOf(ways: readonly ReworkWay[], count: number, smallestFirst: boolean, areJudged: boolean): readonly ReworkWay[] {
   const sorted = distinct(ways.toSorted((a, b) => compareWays(a, b, smallestFirst)));
   const kept: ReworkWay[] = [];
   const atPlace = new Map<string, number>();
@@ -32,7 +36,7 @@ export function bestOf(ways: readonly ReworkWay[], count: number, smallestFirst:
     if (kept.length === count) break;
     const place = placeOf(way.moves);
     const there = atPlace.get(place) ?? 0;
-    if (there >= AT_ONE_PLACE || sorted.some((other) => other !== way && dominates(other, way))) continue;
+    if (there >= AT_ONE_PLACE || (areJudged && sorted.some((other) => other !== way && dominates(other, way)))) continue;
     atPlace.set(place, there + 1);
     kept.push(way);
   }

@@ -1,4 +1,4 @@
-import { type Circuit, type Result, succeed } from '../../circuit/index.ts';
+import { type Circuit, partOf, type Result, succeed } from '../../circuit/index.ts';
 import { deviceOf, isKind, ratedChipAmps } from '../../device/index.ts';
 import { type Share, seenChange, stressesOf } from '../../drive/index.ts';
 import { fitReadings } from '../../estimate/index.ts';
@@ -37,7 +37,7 @@ const [KEEPERS, BREAKERS] = [3, 1];
 /** Ways that findings are mended in as well: the best at each of so many places that keep the limits. */
 const MENDED = 3;
 /** Ways that are judged whole beyond those that are asked for: some fall behind when their findings are known. */
-const JUDGED_BESIDE = 3;
+const JUDGED_BESIDE = 8;
 /** Where one place does not do, so many options are followed by a value elsewhere, and values of a first place stand so far apart. */
 const [FIRST_OPTIONS, FIRST_SERIES] = [8, 'E6'] as const;
 /** A first value within so many times the present one. */
@@ -181,7 +181,9 @@ class Search {
     const { limits = {} } = goal;
     const shares = measured.shares.map((one) => {
       if (one.of === 'chip-amps') return one.ref === ledRef ? 0 : one.share;
-      return this.isNoMoreLoaded(one) && one.limit.assumed ? 0 : one.share / (limits.partShare ?? 1);
+      // A new part is given the rating that it wants; nothing is held against what would be usual for it.
+      const isNew = partOf(measured.circuit, one.ref) !== partOf(this.task.circuit, one.ref);
+      return one.limit.assumed && (isNew || this.isNoMoreLoaded(one)) ? 0 : one.share / (limits.partShare ?? 1);
     });
     return (
       Math.max(
@@ -382,12 +384,18 @@ class Search {
   }
 
   private progress(): SearchProgress {
-    return { tried: this.tried, ways: this.best([...this.found.values()].map((one) => this.unjudged(one))) };
+    return {
+      tried: this.tried,
+      ways: this.best(
+        [...this.found.values()].map((one) => this.unjudged(one)),
+        false,
+      ),
+    };
   }
 
-  private best(ways: readonly ReworkWay[]): readonly ReworkWay[] {
+  private best(ways: readonly ReworkWay[], areJudged: boolean): readonly ReworkWay[] {
     const { goal } = this.task;
-    return bestOf(this.withMiss(ways), goal.ways ?? USUAL_WAYS, goal.aim === 'none');
+    return bestOf(this.withMiss(ways), goal.ways ?? USUAL_WAYS, goal.aim === 'none', areJudged);
   }
 
   /** The most light is known once all are: what misses it gives less. */
@@ -402,21 +410,24 @@ class Search {
   private *judged(): Generator<SearchProgress, readonly ReworkWay[]> {
     const { goal } = this.task;
     const wanted = goal.ways ?? USUAL_WAYS;
-    const unjudged = this.best([...this.found.values()].map((one) => this.unjudged(one)));
+    const unjudged = this.best(
+      [...this.found.values()].map((one) => this.unjudged(one)),
+      false,
+    );
     const keeping = unjudged.filter(({ keeps }) => keeps);
     const asItIs = unjudged.filter(({ moves }) => moves.length === 0);
     yield* this.mendFindings(
       asItIs.length > 0 ? asItIs : keeping.length > 0 ? firstOfEachPlace(keeping).slice(0, MENDED) : unjudged.slice(0, 1),
     );
     const all = [...this.found.values()].map((one) => this.unjudged(one));
-    const chosen = bestOf(this.withMiss(all), wanted + JUDGED_BESIDE, goal.aim === 'none');
+    const chosen = bestOf(this.withMiss(all), wanted + JUDGED_BESIDE, goal.aim === 'none', false);
     const ways: ReworkWay[] = [];
     for (const { moves } of chosen) {
       const assessed = [...this.found.values()].find((one) => one.moves === moves);
       if (assessed) ways.push(this.judge(assessed));
-      yield { tried: this.tried, ways: this.best(ways) };
+      yield { tried: this.tried, ways: this.best(ways, true) };
     }
-    return this.best(ways);
+    return this.best(ways, true);
   }
 
   /** Each of the ways with what mends all findings, and the best also with what mends all but one. */

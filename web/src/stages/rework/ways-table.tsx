@@ -121,7 +121,6 @@ function WayRow({ way, isOwn, asked, before, appraisal, goalRatio, isChosen, onC
         </button>
         <WayFindings way={way} asked={asked} />
         {keeps && Math.abs(way.miss) > MISSES && <span className="block text-12 font-[650] text-ochre">misses the goal</span>}
-        {keeps && Math.abs(way.miss) > MISSES && <span className="block text-12 font-[650] text-ochre">misses the goal</span>}
         {breaks.length > 0 && <span className="block text-12 font-[650] text-brick">{breaks.slice(0, 3).map(sayBreak).join('; ')}</span>}
       </th>
       <td className={`pr-4 text-right font-figures text-17 ${after.ofRated > 1 ? 'font-[650] text-brick' : ''}`}>
