@@ -18,6 +18,7 @@ const VIEWS = [
   { name: 'trace', path: '/specimens/bathroom-mirror-bar/trace' },
   { name: 'marks', path: '/marks' },
   { name: 'readings', path: '/specimens/usb-book-clip/readings' },
+  { name: 'diagnosis', path: '/specimens/kitchen-spot/readings', wait: /Hardly|Worth|Not to be/ },
   { name: 'instruments', path: '/specimens/usb-book-clip/readings', press: 'button[aria-label^=Instruments]' },
   { name: 'drive', path: '/specimens/usb-book-clip/drive' },
   { name: 'drive-mains', path: '/specimens/bathroom-mirror-bar/drive' },
@@ -30,6 +31,9 @@ const VIEWS = [
   { name: 'write-up', path: '/specimens/book-clip-reworked/write-up' },
   { name: 'drive-lamp-black', path: '/specimens/barn-lantern/drive', theme: 'lamp-black' },
   // Looked at, not kept: `--out` leads elsewhere.
+  { name: 'diagnosis-dim', path: '/specimens/stairwell-lamp/readings', wait: /worth it|used again/i, extra: true },
+  { name: 'diagnosis-torch', path: '/specimens/shed-torch/readings', wait: /worth it|used again/i, extra: true },
+  { name: 'diagnosis-phone', path: '/specimens/kitchen-spot/readings', width: 390, wait: /worth it|used again/i, extra: true },
   { name: 'trace-partial', path: '/specimens/bicycle-rear-light/trace', extra: true },
   { name: 'drive-1024', path: '/specimens/usb-book-clip/drive', width: 1024, extra: true },
   { name: 'readings-phone', path: '/specimens/usb-book-clip/readings', width: 390, extra: true },

@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import { misused, type Outcome } from './outcome.ts';
 import { auditText } from './verbs/audit.ts';
 import { decodeText } from './verbs/decode.ts';
+import { diagnoseText } from './verbs/diagnose.ts';
 import { estimateText } from './verbs/estimate.ts';
 import { netsText } from './verbs/nets.ts';
 import { reworkText } from './verbs/rework.ts';
@@ -14,6 +15,7 @@ const VERBS = [
   'nets FILE',
   'estimate FILE --readings FILE',
   'rework FILE --goal FILE',
+  'diagnose FILE --readings FILE',
   'runtime FILE [--from REF] [--led REF] [--until half-light, dark, cut-off]',
   'decode --text "…" [--as resistor-bands, resistor-code, capacitor-code, inductor-code, package]',
 ];
@@ -52,6 +54,10 @@ export function run(args: readonly string[], readText: (path: string) => string)
     case 'estimate':
       return withFile(file, readText, (circuit) =>
         withFile(parsed.values.readings, readText, (readings) => estimateText(circuit, readings), 'Which readings? --readings FILE.'),
+      );
+    case 'diagnose':
+      return withFile(file, readText, (circuit) =>
+        withFile(parsed.values.readings, readText, (readings) => diagnoseText(circuit, readings), 'Which readings? --readings FILE.'),
       );
     case 'rework':
       return withFile(file, readText, (circuit) =>

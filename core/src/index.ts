@@ -7,6 +7,7 @@ export * from './circuit/index.ts';
 export * from './claim/index.ts';
 export * from './details/index.ts';
 export * from './device/index.ts';
+export * from './diagnosis/index.ts';
 export * from './draw/index.ts';
 export * from './drawer/index.ts';
 export * from './drive/index.ts';

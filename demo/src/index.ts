@@ -5,8 +5,11 @@ import { crankTorch } from './scripts/crank-torch.ts';
 import { growPanel } from './scripts/grow-panel.ts';
 import { guestLamp } from './scripts/guest-lamp.ts';
 import { hallMirrorBar } from './scripts/hall-mirror-bar.ts';
+import { kitchenSpot } from './scripts/kitchen-spot.ts';
 import { mirrorBar } from './scripts/mirror-bar.ts';
 import { pathMarker } from './scripts/path-marker.ts';
+import { shedTorch } from './scripts/shed-torch.ts';
+import { stairwellLamp } from './scripts/stairwell-lamp.ts';
 import { threeCellHeadlamp } from './scripts/three-cell-headlamp.ts';
 import { treeOrnament } from './scripts/tree-ornament.ts';
 import { usbBookClip } from './scripts/usb-book-clip.ts';
@@ -27,4 +30,7 @@ export const DEMO_SCRIPTS = [
   pathMarker,
   hallMirrorBar,
   guestLamp,
+  kitchenSpot,
+  stairwellLamp,
+  shedTorch,
 ];

@@ -191,13 +191,19 @@ function litAlone(
   };
 }
 
+function readsOhms(circuit: Circuit, ref: string): boolean {
+  const part = circuit.parts.find((one) => one.ref === ref);
+  return part !== undefined && deviceOf(part.kind).readings?.includes('ohms') === true;
+}
+
 function estimateReading(circuit: Circuit, place: Place, unit: string, figure: PlacedFigure): EstimateReading | undefined {
   const ref = place.at === 'in' ? mainSupply(circuit)?.ref : place.at === 'part' ? place.ref : undefined;
   if (ref !== undefined && circuit.parts.some((part) => part.ref === ref)) {
     if (unit === 'volts') return { ...figure, kind: 'volts', across: ref };
     if (unit === 'amps') return { ...figure, kind: 'amps', through: ref };
     if (unit === 'watts') return { ...figure, kind: 'watts', of: ref };
-    if (unit === 'ohms') return { ...figure, kind: 'ohms', across: ref };
+    // Ohms of anything else tell of a fault, and are no value of it.
+    if (unit === 'ohms') return readsOhms(circuit, ref) ? { ...figure, kind: 'ohms', across: ref } : undefined;
     if (unit === 'farads') return { ...figure, kind: 'farads', across: ref };
   }
   if (place.at !== 'nets' || unit !== 'volts') return undefined;

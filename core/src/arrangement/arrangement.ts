@@ -1,25 +1,27 @@
 import type { Solution } from '../solve/index.ts';
 import type { Board } from './board.ts';
 
-export type ArrangementCode =
-  | 'resistor-ballast'
-  | 'shared-resistor'
-  | 'direct'
-  | 'resistive-dropper'
-  | 'capacitive-dropper'
-  | 'linear-sink'
-  | 'step-up'
-  | 'step-down'
-  | 'module-converter'
-  | 'transistor-switch'
-  | 'transistor-sink'
-  | 'back-to-back'
-  | 'multiplex'
-  | 'rectifier'
-  | 'smoothed-rectifier'
-  | 'parallel-strings'
-  | 'parallel-regulators'
-  | 'flasher';
+export const ARRANGEMENT_CODES = [
+  'resistor-ballast',
+  'shared-resistor',
+  'direct',
+  'resistive-dropper',
+  'capacitive-dropper',
+  'linear-sink',
+  'step-up',
+  'step-down',
+  'module-converter',
+  'transistor-switch',
+  'transistor-sink',
+  'back-to-back',
+  'multiplex',
+  'rectifier',
+  'smoothed-rectifier',
+  'parallel-strings',
+  'parallel-regulators',
+  'flasher',
+] as const;
+export type ArrangementCode = (typeof ARRANGEMENT_CODES)[number];
 
 export type Role =
   | 'dropper'

@@ -1,5 +1,13 @@
-export type { AlternatingTerms, Arrangement, ArrangementCode, ClosedForm, Role, Roles } from './arrangement.ts';
+export {
+  type AlternatingTerms,
+  ARRANGEMENT_CODES,
+  type Arrangement,
+  type ArrangementCode,
+  type ClosedForm,
+  type Role,
+  type Roles,
+} from './arrangement.ts';
 export { ARRANGEMENT_NAMES, type Difference, differenceOf, explainArrangement, type Phrase, sayMissing } from './explain.ts';
 export { recognise, stringsOf } from './recognise.ts';
 export { remarksOf, type TraceRemark } from './remarks.ts';
-export { usualCircuit } from './usual.ts';
+export { supposedCircuit, usualCircuit } from './usual.ts';

@@ -142,3 +142,22 @@ const USUAL: Readonly<Record<ArrangementCode, readonly Part[]>> = {
 export function usualCircuit(code: ArrangementCode): Circuit {
   return { format: 'mindful-probe.circuit', version: 1, parts: [...USUAL[code]] };
 }
+
+/**
+ * The usual circuit with so many LED packages: what stands in for one that is not traced yet. A string keeps about the dies
+ * that it usually has, so that its volts are about right.
+ */
+export function supposedCircuit(code: ArrangementCode, packages: number): Circuit {
+  const usual = usualCircuit(code);
+  const leds = usual.parts.filter((part) => part.kind === 'led');
+  const longest = leds.reduce((most, part) => ((part.series ?? 1) > (most?.series ?? 0) ? part : most), leds[0]);
+  if (!longest || packages === 1) return usual;
+  const ref = `D1-D${packages}`;
+  const { series = 1 } = longest;
+  const dies = Math.max(1, Math.round(series / packages));
+  const isRow = series > 1;
+  const replaced: Part = { ...longest, ref, ...(isRow ? { series: dies * packages } : { parallel: packages }) };
+  // Several LEDs side by side are one row of packages, where they lie on the same nets.
+  const isBeside = (part: Part) => part.kind === 'led' && part !== longest && part.pins.every((pin, index) => pin === longest.pins[index]);
+  return { ...usual, parts: usual.parts.filter((part) => !isBeside(part)).map((part) => (part === longest ? replaced : part)) };
+}

@@ -7,6 +7,7 @@ import { netOf, type Place } from '../tape/index.ts';
 import { dangersOf } from '../verdict/index.ts';
 import type { BenchContext } from './context.ts';
 import { parseBenchLine } from './parse-bench-line.ts';
+import { ohmsTell } from './refuse-reading.ts';
 
 /** What an instrument is to measure for the slot that a bench line begins with. */
 export interface Asked {
@@ -64,8 +65,8 @@ function askedAt(place: Place, line: string, context: BenchContext, shown: Shown
       return { line, quantity: 'lux', ...(place.metres !== undefined && { metres: place.metres }) };
     case 'part': {
       const part = specimen.circuit.parts.find(({ ref }) => ref === place.ref);
-      const { readings = [], source } = part ? deviceOf(part.kind) : {};
-      if (benchState === 'dead') return readings.includes('ohms') ? { line, quantity: 'ohms', heldTo: [place.ref] } : undefined;
+      const { source } = part ? deviceOf(part.kind) : {};
+      if (benchState === 'dead') return part && ohmsTell(part) ? { line, quantity: 'ohms', heldTo: [place.ref] } : undefined;
       const statistic = source?.hertz ? 'rms' : shown(place.ref);
       return { line, quantity: statistic === 'rms' ? 'volts-ac' : 'volts-dc', heldTo: [place.ref] };
     }

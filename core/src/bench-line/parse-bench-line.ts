@@ -18,6 +18,7 @@ import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { parseClaim } from './parse-claim.ts';
 import { parseBeeper, parseHold, parsePad, parseSilence } from './parse-continuity.ts';
 import { parseGoal } from './parse-goal.ts';
+import { parseNothing, parseObserved, parseSuppose, parseWhole } from './parse-observed.ts';
 import { parsePart } from './parse-part.ts';
 import { parseQuestion } from './parse-question.ts';
 import { parseReading } from './parse-reading.ts';
@@ -41,6 +42,9 @@ const VERBS: Readonly<Record<string, Verb>> = {
   beeper: parseBeeper,
   meter: parseMeter,
   goal: parseGoal,
+  it: parseWhole,
+  nothing: parseNothing,
+  suppose: parseSuppose,
   way: parseWay,
   pic: () => ({ kind: 'picture', meaning: 'a picture, from the camera or a file' }),
   ...Object.fromEntries(SENSES.map((sense) => [sense, (words: readonly string[]) => parseSense(sense, words)])),
@@ -90,7 +94,13 @@ function readBenchLine(line: string, context: BenchContext): BenchOutcome {
   if (rest.length === 0 && (BENCH_STATES as readonly string[]).includes(lower)) {
     return entry(`bench state: ${lower}`, { kind: 'state', state: lower as BenchState });
   }
-  return parseSilence(words, context) ?? parseReading(words, context) ?? parsePart(words, context) ?? strayLine(words, context);
+  return (
+    parseSilence(words, context) ??
+    parseObserved(words, context) ??
+    parseReading(words, context) ??
+    parsePart(words, context) ??
+    strayLine(words, context)
+  );
 }
 
 /** What a person noticed: “flicker none”, “smell of hot varnish”. */

@@ -1,4 +1,4 @@
-import { deviceOf } from '../device/index.ts';
+import { deviceOf, type Part } from '../device/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import type { Entry, Place, ReadingFigure } from '../tape/index.ts';
 import type { BenchContext } from './context.ts';
@@ -15,6 +15,12 @@ export function misplaced(unit: Unit, place: Place): string | undefined {
   if ((place.at === 'part' || place.at === 'in') && (unit === 'celsius' || unit === 'lux'))
     return 'write Tname for a temperature, lux for light.';
   return undefined;
+}
+
+/** Ohms tell of what a current passes, of a supply's lead, and of a capacitor that leaks. */
+export function ohmsTell({ kind }: Part): boolean {
+  const { readings, deadOhms, source, storesBehindOhms } = deviceOf(kind);
+  return readings?.includes('ohms') === true || deadOhms !== undefined || source !== undefined || storesBehindOhms !== undefined;
 }
 
 /** What is there only while something is powered or charged. */
@@ -47,7 +53,7 @@ export function refusalOf(
   }
   if (hasOhms && place.at === 'part') {
     const part = specimen.circuit.parts.find(({ ref }) => ref === place.ref);
-    if (part && !deviceOf(part.kind).readings?.includes('ohms')) return `${place.ref} is not a resistor; its ohms say nothing here.`;
+    if (part && !ohmsTell(part)) return `${place.ref} is not a resistor; its ohms say nothing here.`;
   }
   if (figures.some(({ unit, value }) => unit === 'ohms' && value < 0)) return 'Ohms cannot be negative.';
   return undefined;
@@ -62,7 +68,8 @@ function refusalOfAlone(
 ): string | undefined {
   if (!supplied && !chip) return undefined;
   const part = place.at === 'part' ? specimen.circuit.parts.find(({ ref }) => ref === place.ref) : undefined;
-  if (!part || !deviceOf(part.kind).readings?.includes('alone'))
+  const isJunction = part !== undefined && (deviceOf(part.kind).rectifies === true || part.kind === 'diode' || part.kind === 'zener');
+  if (!part || !(deviceOf(part.kind).readings?.includes('alone') || (isJunction && !chip)))
     return 'Only an LED is lit alone from a bench supply, as “D1 2.95v @ 30ma”.';
   if (!supplied) return `${part.ref} chip: with which current? As “${part.ref} chip 2.95v @ 30ma”.`;
   if (figures.some(({ unit }) => unit !== 'volts')) return 'At a current it is the volts that are read, as “D1 2.95v @ 30ma”.';

@@ -11,6 +11,7 @@ export {
   withSeriesResistor,
 } from './edit-circuit.ts';
 export { ohmsIn } from './ohms.ts';
+export { type LedPackage, packagesNamed, packagesOf, rangeOf } from './packages.ts';
 export { checkConnections, checkDependencies, parseCircuit } from './parse-circuit.ts';
 export { type Circuit, circuitSchema, constructionSchema, emptyCircuit } from './schema.ts';
 export {

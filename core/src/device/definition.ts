@@ -70,8 +70,8 @@ export interface DeviceDefinition<Kind extends string, Schema extends z.ZodType>
 
   /** Readings that help, where there is nothing special about the place. */
   readonly readings?: readonly PlaceOfReading[];
-  /** The ways in which it fails, the commonest first. */
-  readonly fails: readonly Failure[];
+  /** The ways in which it fails, each once. */
+  readonly fails: readonly FailureMode<z.infer<Schema>>[];
 }
 
 /** A value that is not exact, though nothing was said of how far it is off. */
@@ -91,7 +91,31 @@ export interface Learnt {
 /** `volts` across it, live; `ohms` of it, dead; `alone`: lit by itself from a bench supply, dead. */
 export type PlaceOfReading = 'volts' | 'ohms' | 'alone';
 
+/** `drift`: its value is no longer what it was. `leaky`: current passes beside it. */
 export type Failure = 'open' | 'short' | 'drift' | 'leaky';
+
+/**
+ * One way in which parts of a kind fail. `weight` is how often, next to one LED chip that goes open in the same gadget. No
+ * standard has such figures for cheap lamps; these are what repair tables see, rounded, so a diagnosis only begins with them.
+ */
+export type FailureMode<P> =
+  | { readonly how: 'open' | 'short'; readonly weight: number }
+  | { readonly how: 'drift'; readonly weight: number; drifted(part: P): readonly Drifted[] }
+  /** Ohms of what passes current beside it, from the least leaky on. */
+  | { readonly how: 'leaky'; readonly weight: number; readonly ohms: readonly number[] };
+
+/** A value that a part may have drifted to, from the nearest to the furthest. */
+export interface Drifted {
+  readonly fields: Readonly<Record<string, number>>;
+  /** What is said of it: its value, in the unit. */
+  readonly value: number;
+  readonly unit: 'ohms' | 'farads' | 'volts';
+}
+
+/** Values of one field that are so many times the part's. */
+export function driftedBy(field: string, unit: Drifted['unit'], value: number, factors: readonly number[]): readonly Drifted[] {
+  return factors.map((factor) => ({ fields: { [field]: factor * value }, value: factor * value, unit }));
+}
 
 /** Of a source. */
 export interface SourceFacts<P> {

@@ -159,7 +159,17 @@ describe.each(PART_KINDS)('the part kind %s', (kind) => {
   });
 
   it('fails in ways that are told once each', () => {
-    expect(new Set(device.fails).size).toBe(device.fails.length);
+    expect(new Set(device.fails.map(({ how }) => how)).size).toBe(device.fails.length);
+    for (const mode of device.fails) {
+      expect(mode.weight).toBeGreaterThan(0);
+      if (mode.how !== 'drift') continue;
+      const drifted = mode.drifted(part);
+      expect(drifted.length).toBeGreaterThan(1);
+      // Each further off than the one before, and still a part of its kind.
+      const away = drifted.map(({ value }) => Math.abs(Math.log(value / (drifted[0]?.value as number))));
+      expect(away).toEqual([...away].sort((a, b) => a - b));
+      for (const { fields } of drifted) expect(device.schema.safeParse({ ...part, ...fields }).success).toBe(true);
+    }
   });
 });
 

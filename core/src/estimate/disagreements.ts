@@ -371,7 +371,7 @@ function darkChips(circuit: Circuit, readings: readonly EstimateReading[], fit: 
       const fewer = withFields(circuit, ref, { series: series - 1 });
       dark.push(without(fewer, series - 1, { code: 'lit-in-series', of: series }));
     }
-    if (parallel === 1 && fails.includes('open')) {
+    if (parallel === 1 && fails.some(({ how }) => how === 'open')) {
       const open = withReplacement(circuit, ref, { ref, kind: 'resistor', pins: part.pins as [string, string], ohms: OPEN_OHMS });
       dark.push(without(open, 0, { code: 'open' }));
     }

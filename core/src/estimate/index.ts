@@ -6,7 +6,7 @@ export type { Fit } from './fit-once.ts';
 export type { Limits } from './limits.ts';
 export { type MeterLoad, unloadedFactor, withMeter } from './loading.ts';
 export { type ProbeProposal, proposeProbes } from './next-probe.ts';
-export { readingFigure } from './reading-figure.ts';
+export { readingFigure, signOf } from './reading-figure.ts';
 export { type EstimateReading, estimateReadingSchema } from './readings.ts';
 export { parseReadings, type ReadingsDocument, readingsDocumentSchema } from './readings-document.ts';
 export { combined, readingPlace } from './repeated.ts';

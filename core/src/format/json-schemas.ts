@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { circuitSchema } from '../circuit/index.ts';
+import { evidenceDocumentSchema } from '../diagnosis/index.ts';
 import { readingsDocumentSchema } from '../estimate/index.ts';
 import { goalSchema } from '../rework/index.ts';
 import { traceSchema } from '../trace/index.ts';
@@ -12,6 +13,7 @@ export function formatSchemas(): ReadonlyMap<string, unknown> {
       circuit: circuitSchema,
       goal: goalSchema,
       readings: readingsDocumentSchema,
+      'fault-readings': evidenceDocumentSchema,
       tape: tapeSchema,
       trace: traceSchema,
     }).map(([name, schema]) => [`${name}.schema.json`, z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input' })]),

@@ -14,5 +14,5 @@ export {
   worstFirst,
 } from './finding.ts';
 export { findingSource, sayFaultStress, sayFinding, sayRemedy, sayUndecided, shortFinding } from './say-finding.ts';
-export { type FaultOutcome, type FaultStress, type SingleFault, singleFaultsOf } from './single-faults.ts';
+export { type FaultOutcome, type FaultStress, fuseThatOpens, type SingleFault, singleFaultsOf } from './single-faults.ts';
 export { isFuse } from './supply-path.ts';

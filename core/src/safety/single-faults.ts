@@ -89,8 +89,9 @@ function outcomeOf(circuit: Circuit, before: Solution, fault: SingleFault, path:
   const dark = Object.keys(before.leds).filter(
     (ref) => ampsOf(before, ref) > 0 && ampsOf(solution, ref) < DARK_SHARE * ampsOf(before, ref),
   );
-  const opens = circuit.parts.find(
-    (part) => isFuse(part) && part.ref !== fault.ref && (path?.carriesWhole(part) ?? true) && opensIn(part, solution),
+  const opens = fuseThatOpens(
+    circuit.parts.filter((part) => part.ref !== fault.ref && (path?.carriesWhole(part) ?? true)),
+    solution,
   );
   const over = opens
     ? []
@@ -106,6 +107,11 @@ function withFault(circuit: Circuit, { ref, fault, oneChip }: SingleFault): Circ
   if (fault === 'open' && isKind(part, 'led')) return withoutPart(circuit, ref);
   const ohms = fault === 'open' ? OPEN_OHMS : SHORT_OHMS;
   return withReplacement(circuit, ref, { ref, kind: 'resistor', pins: [part.pins[0], part.pins[1]] as [string, string], ohms });
+}
+
+/** The first fuse or fusible resistor among parts that opens in a solution. */
+export function fuseThatOpens(parts: readonly Part[], solution: Solution): Part | undefined {
+  return parts.find((part) => isFuse(part) && opensIn(part, solution));
 }
 
 function opensIn(part: Part, { parts }: Solution): boolean {

@@ -52,7 +52,7 @@ export function drawReadings(truth: Circuit, marked: Circuit, random: () => numb
 }
 
 /** A single thing that is wrong: with the gadget, or with a reading. */
-export interface Fault {
+export interface DrawnFault {
   readonly name: string;
   readonly truth: Circuit;
   readonly spoil: (readings: EstimateReading[]) => EstimateReading[];
@@ -63,7 +63,7 @@ export interface Fault {
 const AS_READ = (readings: EstimateReading[]) => readings;
 
 /** One fault of a kind that benches have, at a place of its own. */
-export function drawFault(marked: Circuit, truth: Circuit, random: () => number): Fault {
+export function drawFault(marked: Circuit, truth: Circuit, random: () => number): DrawnFault {
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
   const resistors = partsOfKind(marked, 'resistor');
   const leds = partsOfKind(marked, 'led');

@@ -1,5 +1,7 @@
 export { type Displayed, displayed } from './display.ts';
-export { drawFault, drawReadings, drawTruth, type Fault } from './drawn-bench.ts';
+export { type DrawnFault, drawFault, drawReadings, drawTruth } from './drawn-bench.ts';
+export { drawFaulty, type FaultyGadget, isRight } from './faulty-bench.ts';
+export { LOW_VOLT_GADGETS, MAINS_LAMPS } from './faulty-gadgets.ts';
 export { MARKED_GADGETS } from './marked-gadgets.ts';
 export {
   type Delivered,
@@ -14,4 +16,5 @@ export {
   trueVolts,
   trueWaveform,
 } from './measure.ts';
+export { type DiagnosisScore, playDiagnoses } from './play-diagnoses.ts';
 export { type HeldTo, type Probes, parseTrueBench, probesAt, type TrueBench, trueBenchSchema } from './true-bench.ts';

@@ -1,4 +1,4 @@
-import type { Appraisal } from '../appraisal/index.ts';
+import { type Appraisal, symptomsOf } from '../appraisal/index.ts';
 import { type Specimen, STAGES, type Stage } from '../tape/index.ts';
 import { doubtsOf } from '../verdict/index.ts';
 
@@ -23,6 +23,7 @@ const MARKS: Readonly<Record<Stage, MarkOf>> = {
     return specimen.claims.some(({ field }) => field === 'volts') ? 'enough' : 'begun';
   },
   'first-light': (specimen) => {
+    if (symptomsOf(specimen).length > 0) return 'contradicted';
     const atSupply = specimen.readings.filter(({ entry }) => entry.place.at === 'in').flatMap(({ entry }) => entry.figures);
     if (atSupply.length === 0) return 'nothing';
     return new Set(atSupply.map(({ unit }) => unit)).size > 1 ? 'enough' : 'begun';

@@ -1,6 +1,7 @@
-import { type Appraisal, appraise, SpecimenAnalyses } from '../appraisal/index.ts';
+import { type Appraisal, appraise, SpecimenAnalyses, symptomsOf } from '../appraisal/index.ts';
 import { suppliesOf } from '../circuit/index.ts';
 import { partValue } from '../device/index.ts';
+import { sayObservation } from '../diagnosis/index.ts';
 import { stressUnit } from '../drive/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import { type Finding, shortFinding } from '../safety/index.ts';
@@ -47,8 +48,12 @@ export function summarise(specimen: Specimen): Summary {
   const findings = judgement?.findings ?? [];
   const unsafe = findingsInWords(findings, 'unsafe');
   const caution = findingsInWords(findings, 'caution');
+  const [symptom] = symptomsOf(specimen);
   const worst =
-    (unsafe && `do not use: ${unsafe}`) ?? overInWords(current) ?? doubts.find(({ severity }) => severity === 'impossible')?.text;
+    (symptom && sayObservation(symptom)) ??
+    (unsafe && `do not use: ${unsafe}`) ??
+    overInWords(current) ??
+    doubts.find(({ severity }) => severity === 'impossible')?.text;
   return {
     name: specimen.name,
     supply: supplyInWords(specimen),

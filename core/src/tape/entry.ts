@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { ARRANGEMENT_CODES } from '../arrangement/index.ts';
 import { GATE_CODES } from '../caution/index.ts';
 import { CLAIM_FIELDS, CLAIM_SOURCES, CLAIM_TEXT_FIELDS } from '../claim/index.ts';
 import { netSchema, PART_KINDS, type PartKind, partSchema, refSchema } from '../device/index.ts';
+import { observationSchema } from '../diagnosis/index.ts';
 import { meterSchema } from '../meter/index.ts';
 import { moveSchema, olderMoveSchema, wantedSchema } from '../rework/index.ts';
 
@@ -137,6 +139,12 @@ const PAYLOADS = {
   fact: { name: z.enum(FACT_NAMES), value: z.string().trim().min(1).max(200) },
   /** Seen, heard, smelt or felt; the words are the observer's. */
   sense: { of: z.enum(SENSES), text: z.string().trim().min(1).max(200) },
+  /** What was seen of a thing that does not work, or tried with it; all of one entry at once. */
+  observed: { things: z.array(observationSchema).min(1).max(400) },
+  /** What it is taken for while nothing is traced: the usual circuit of its kind. */
+  suppose: { arrangement: z.enum(ARRANGEMENT_CODES), leds: z.int().min(1).max(400) },
+  /** What is to become of a thing that does not work. */
+  decision: { choice: z.enum(['repair', 'leave', 'discard']), reason: z.string().trim().min(1).max(500).optional() },
   step: {
     text: z.string().trim().min(1).max(2000),
     heldBy: z.enum(HELD_BY).optional(),
@@ -257,6 +265,9 @@ export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('confirm'),
   entryOf('fact'),
   entryOf('sense'),
+  entryOf('observed'),
+  entryOf('suppose'),
+  entryOf('decision'),
   entryOf('step'),
   entryOf('step-order'),
   entryOf('picture'),

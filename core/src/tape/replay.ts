@@ -1,4 +1,4 @@
-import type { Circuit } from '../circuit/index.ts';
+import { type Circuit, packagesNamed, packagesOf } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import type { Meter, MeterRole } from '../meter/index.ts';
 import { type CircuitMove, checkWanted, fittedBy, presentMove, type Wanted } from '../rework/index.ts';
@@ -47,6 +47,11 @@ export interface Specimen {
   /** The last word on each. */
   readonly facts: ReadonlyMap<FactName, string>;
   readonly senses: readonly EntryOf<'sense'>[];
+  /** What was seen and tried while it did not work, with the rework that it was seen after. */
+  readonly observed: readonly { readonly entry: EntryOf<'observed'>; readonly rework: number }[];
+  /** What it is taken for while nothing is traced. */
+  readonly supposed?: EntryOf<'suppose'>;
+  readonly decision?: EntryOf<'decision'>;
   /** In the order that they are done in. */
   readonly steps: readonly EntryOf<'step'>[];
   readonly pictures: readonly SpecimenPicture[];
@@ -148,6 +153,9 @@ class Fold {
   private readonly confirmed: EntryOf<'confirm'>[] = [];
   private readonly facts = new Map<FactName, string>();
   private readonly senses: EntryOf<'sense'>[] = [];
+  private readonly observed: { readonly entry: EntryOf<'observed'>; readonly rework: number }[] = [];
+  private supposed?: EntryOf<'suppose'>;
+  private decision?: EntryOf<'decision'>;
   private readonly pictures: { entry: EntryOf<'picture'>; pins: EntryOf<'pin'>[] }[] = [];
   private steps: EntryOf<'step'>[] = [];
   private readonly notes: EntryOf<'note'>[] = [];
@@ -202,6 +210,9 @@ class Fold {
       confirmed: this.confirmed,
       facts: this.facts,
       senses: this.senses,
+      observed: this.observed,
+      ...(this.supposed && { supposed: this.supposed }),
+      ...(this.decision && { decision: this.decision }),
       steps: this.steps,
       pictures: this.pictures,
       notes: this.notes,
@@ -238,6 +249,15 @@ class Fold {
       return undefined;
     },
     sense: (entry) => push(this.senses, entry),
+    observed: (entry) => push(this.observed, { entry, rework: this.state }),
+    suppose: (entry) => {
+      this.supposed = entry;
+      return undefined;
+    },
+    decision: (entry) => {
+      this.decision = entry;
+      return undefined;
+    },
     step: (entry) => push(this.steps, entry),
     'step-order': ({ steps }) => {
       const named = steps.flatMap((id) => this.steps.filter((step) => step.id === id));
@@ -313,7 +333,10 @@ class Fold {
     goal: (entry) => {
       const { wanted = olderGoal(entry) } = entry;
       if (!wanted) return 'It says nothing that is wanted.';
-      const missing = [wanted.led, ...(wanted.dead ?? [])].find((ref) => ref !== undefined && !this.hasPart(ref));
+      const packages = packagesOf({ format: 'mindful-probe.circuit', version: 1, parts: this.parts });
+      const missing = [wanted.led, ...(wanted.dead ?? []).filter((ref) => packagesNamed(packages, ref).length === 0)].find(
+        (ref) => ref !== undefined && !this.hasPart(ref),
+      );
       if (missing !== undefined) return `${missing} is not on the board.`;
       const checked = checkWanted(wanted);
       if (!checked.ok) return checked.error.message;

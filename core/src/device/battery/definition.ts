@@ -56,6 +56,13 @@ export function cellOf(part: BatteryPart): CellState {
 const OHMS_SHARE = 0.8;
 /** A search may try less than none. */
 const LEAST_OHMS = 1e-4;
+/** Share of its volts at rest that is left, and how many times its ohms. */
+const WORN_CELLS: readonly (readonly [number, number])[] = [
+  [0.93, 1.5],
+  [0.8, 3],
+  [0.65, 6],
+  [0.4, 15],
+];
 /** Fresh from the charger a cell has a little more than its full volts at rest. */
 const OVER_FULL = 1.05;
 
@@ -96,7 +103,22 @@ export const battery: DeviceDefinition<'battery', typeof schema> = {
   implied: (part) => ({ openVolts: cellOf(part).openVolts, cellOhms: cellOf(part).ohms }),
   ratings: ({ rated }) => statedRatings(rated),
   readings: ['volts'],
-  fails: ['drift', 'open'],
+  fails: [
+    {
+      how: 'drift',
+      weight: 5,
+      // Flat, or old: what is left of its volts at rest goes with a rise of its ohms.
+      drifted: (part) => {
+        const { openVolts, ohms } = cellOf(part);
+        return WORN_CELLS.map(([share, times]) => ({
+          fields: { openVolts: share * openVolts, cellOhms: times * ohms },
+          value: share * openVolts * (part.series ?? 1),
+          unit: 'volts' as const,
+        }));
+      },
+    },
+    { how: 'open', weight: 0.3 },
+  ],
 };
 
 /** Names that say chemistry and size at once. */

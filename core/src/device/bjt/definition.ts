@@ -56,7 +56,10 @@ export const bjt: DeviceDefinition<'bjt', typeof schema> = {
     { field: 'saturationAmps', value: saturationAmps, uncertainty: SATURATION_SHARE * saturationAmps },
   ],
   ratings: (part) => semiconductorRatings(part, USUAL_WATTS),
-  fails: ['short', 'open'],
+  fails: [
+    { how: 'short', weight: 0.6 },
+    { how: 'open', weight: 0.4 },
+  ],
 };
 
 function read(words: readonly string[]): TypedPart | string {

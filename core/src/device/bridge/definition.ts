@@ -61,5 +61,8 @@ export const bridge: DeviceDefinition<'bridge', typeof schema> = {
     ...(rated?.amps === undefined ? [{ of: 'amps' as const, limit: usualLimit(USUAL_AMPS, 'a small bridge') }] : []),
     ...statedRatings(rated),
   ],
-  fails: ['short', 'open'],
+  fails: [
+    { how: 'short', weight: 0.4 },
+    { how: 'open', weight: 0.3 },
+  ],
 };

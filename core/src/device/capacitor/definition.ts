@@ -20,6 +20,19 @@ export type CapacitorPart = z.infer<typeof schema>;
 
 /** From here on a capacitor without a safety class is an electrolytic one as a rule, F. */
 const ELECTROLYTIC_FARADS = 1e-6;
+/** Share of its farads that is left, and ohms that came in series. */
+const WORN: readonly (readonly [number, number])[] = [
+  [0.8, 0],
+  [0.55, 0],
+  [0.3, 0],
+  [0.1, 0],
+];
+const DRIED: readonly (readonly [number, number])[] = [
+  [0.5, 2],
+  [0.2, 10],
+  [0.05, 50],
+  [0.01, 200],
+];
 const SAFETY_CLASS = /^[XY][1-4]?$/i;
 
 /** Of a class made for mains (IEC 60384-14): X across its lines, Y from a line to what can be touched. */
@@ -52,7 +65,22 @@ export const capacitor: DeviceDefinition<'capacitor', typeof schema> = {
       rating.of === 'volts' && hasSafetyClass(part) ? { ...rating, limit: statedLimit(Math.SQRT2 * rating.limit.value) } : rating,
     ),
   storesBehindOhms: ({ ohms = 0 }) => ohms,
-  fails: ['drift', 'open', 'short'],
+  fails: [
+    {
+      how: 'drift',
+      weight: 2,
+      // A dried one also gains ohms in series; a film that heals itself only loses area.
+      drifted: (part) =>
+        (isElectrolytic(part) ? DRIED : WORN).map(([share, ohms]) => ({
+          fields: { farads: share * part.farads, ...(ohms > 0 && { ohms: (part.ohms ?? 0) + ohms }) },
+          value: share * part.farads,
+          unit: 'farads' as const,
+        })),
+    },
+    { how: 'leaky', weight: 0.3, ohms: [100e3, 10e3, 1e3] },
+    { how: 'short', weight: 0.3 },
+    { how: 'open', weight: 0.3 },
+  ],
 };
 
 /** `334 X2`, `10uF 400v`, `mark 2A104J`: a marking, and beside it volts and a class. */

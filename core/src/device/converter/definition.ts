@@ -50,5 +50,8 @@ export const converter: DeviceDefinition<'converter', typeof schema> = {
     { field: 'efficiency', value: efficiency, uncertainty: EFFICIENCY_SPREAD },
   ],
   ratings: ({ rated }) => statedRatings(rated),
-  fails: ['open', 'short'],
+  fails: [
+    { how: 'open', weight: 2 },
+    { how: 'short', weight: 0.5 },
+  ],
 };

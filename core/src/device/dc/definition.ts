@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formatEngineering, readFigure, readFigures } from '../../quantity/index.ts';
-import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { type DeviceDefinition, driftedBy, type TypedPart } from '../definition.ts';
 import { steadyWave } from '../law.ts';
 import { readLoaded } from '../loaded.ts';
 import { partBase, twoPins } from '../part-base.ts';
@@ -39,7 +39,10 @@ export const dc: DeviceDefinition<'dc', typeof schema> = {
   toleranced: () => ({ field: 'volts', usual: 0.05 }),
   ratings: ({ rated }) => statedRatings(rated),
   readings: ['volts'],
-  fails: [],
+  fails: [
+    { how: 'open', weight: 1.5 },
+    { how: 'drift', weight: 0.5, drifted: ({ volts }) => driftedBy('volts', 'volts', volts, [0.9, 0.75, 0.5]) },
+  ],
 };
 
 /**

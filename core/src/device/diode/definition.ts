@@ -42,7 +42,10 @@ export const diode: DeviceDefinition<'diode', typeof schema> = {
     ...statedRatings(rated),
   ],
   inString: true,
-  fails: ['short', 'open'],
+  fails: [
+    { how: 'short', weight: 0.3 },
+    { how: 'open', weight: 0.3 },
+  ],
 };
 
 function read(words: readonly string[]): TypedPart | string {

@@ -33,7 +33,7 @@ export const fuse: DeviceDefinition<'fuse', typeof schema> = {
   conducts: true,
   deadOhms: ({ ohms = COLD_OHMS }) => ohms,
   isWire: () => true,
-  fails: ['open'],
+  fails: [{ how: 'open', weight: 1.5 }],
 };
 
 function read(words: readonly string[]): TypedPart | string {

@@ -30,7 +30,7 @@ export const inductor: DeviceDefinition<'inductor', typeof schema> = {
   conducts: true,
   deadOhms: ({ ohms = 0 }) => ohms,
   storesBehindOhms: ({ ohms = 0 }) => ohms,
-  fails: ['open'],
+  fails: [{ how: 'open', weight: 0.3 }],
 };
 
 /** A coil that moves something has a few milliseconds, s: half or twice as much. */

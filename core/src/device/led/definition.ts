@@ -158,5 +158,9 @@ export const led: DeviceDefinition<'led', typeof schema> = {
   kelvinPerWatt: ({ kelvinPerWatt = 0, lightShare = 0 }) => kelvinPerWatt * (1 - lightShare),
   inString: true,
   readings: ['volts', 'alone'],
-  fails: ['open', 'short'],
+  fails: [
+    { how: 'open', weight: 1 },
+    { how: 'short', weight: 0.25 },
+    { how: 'leaky', weight: 0.15, ohms: [10e3, 1e3, 200] },
+  ],
 };

@@ -56,7 +56,10 @@ export const mosfet: DeviceDefinition<'mosfet', typeof schema> = {
     ...(onOhms > 0 ? [{ field: 'onOhms', value: onOhms, uncertainty: 0.2 * onOhms }] : []),
   ],
   ratings: (part) => semiconductorRatings(part, USUAL_WATTS),
-  fails: ['short', 'open'],
+  fails: [
+    { how: 'short', weight: 0.6 },
+    { how: 'open', weight: 0.4 },
+  ],
 };
 
 /** Of a small one that a controller's pin switches, V; within the tolerance that a kind without a mark has. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formatEngineering, readFigures } from '../../quantity/index.ts';
-import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { type DeviceDefinition, driftedBy, type TypedPart } from '../definition.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
 import { RESISTOR_BODY } from '../symbol.ts';
@@ -52,7 +52,10 @@ export const photoresistor: DeviceDefinition<'photoresistor', typeof schema> = {
   conducts: true,
   inString: true,
   readings: ['volts', 'ohms'],
-  fails: ['open', 'drift'],
+  fails: [
+    { how: 'open', weight: 0.5 },
+    { how: 'drift', weight: 0.3, drifted: ({ ohms }) => driftedBy('ohms', 'ohms', ohms, [2, 5, 20]) },
+  ],
 };
 
 /** `20k`, `20k 5lux`: ohms at 10 lux, and the light on it now. */

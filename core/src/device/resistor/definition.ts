@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formatEngineering } from '../../quantity/index.ts';
-import type { DeviceDefinition } from '../definition.ts';
+import { type DeviceDefinition, driftedBy } from '../definition.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { type Limit, statedLimit, statedRatings, usualLimit } from '../rating.ts';
 import { RESISTOR_BODY } from '../symbol.ts';
@@ -46,5 +46,8 @@ export const resistor: DeviceDefinition<'resistor', typeof schema> = {
   deadOhms: ({ ohms }) => ohms,
   inString: true,
   readings: ['volts', 'ohms'],
-  fails: ['open', 'drift'],
+  fails: [
+    { how: 'open', weight: 1 },
+    { how: 'drift', weight: 0.4, drifted: ({ ohms }) => driftedBy('ohms', 'ohms', ohms, [1.3, 2, 5, 20]) },
+  ],
 };

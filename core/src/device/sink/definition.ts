@@ -69,7 +69,10 @@ export const sink: DeviceDefinition<'sink', typeof schema> = {
   dependsOn: ({ amps, senseOhms, sense = [] }) => (amps === undefined && senseOhms === undefined ? sense : []),
   ratings: (part) => semiconductorRatings(part, USUAL_WATTS),
   inString: true,
-  fails: ['open', 'short'],
+  fails: [
+    { how: 'open', weight: 0.8 },
+    { how: 'short', weight: 0.4 },
+  ],
 };
 
 /** What such a chip needs over it where nobody said, V: between a small one's 0.3 and a lamp driver's 3. */

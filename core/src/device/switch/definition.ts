@@ -37,7 +37,7 @@ export const switchDevice: DeviceDefinition<'switch', typeof schema> = {
   conducts: true,
   deadOhms: ({ closed, ohms = CONTACT_OHMS }) => (closed === false ? undefined : ohms),
   isWire: ({ closed }) => closed !== false,
-  fails: ['open'],
+  fails: [{ how: 'open', weight: 1 }],
 };
 
 function read(words: readonly string[]): TypedPart | string {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { formatEngineering, readFigures } from '../../quantity/index.ts';
 import { AMBIENT_CELSIUS } from '../ambient.ts';
-import type { DeviceDefinition, TypedPart } from '../definition.ts';
+import { type DeviceDefinition, driftedBy, type TypedPart } from '../definition.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
 import { RESISTOR_BODY } from '../symbol.ts';
@@ -49,7 +49,10 @@ export const thermistor: DeviceDefinition<'thermistor', typeof schema> = {
   deadOhms: ({ ohms }) => ohms,
   inString: true,
   readings: ['volts', 'ohms'],
-  fails: ['open', 'drift'],
+  fails: [
+    { how: 'open', weight: 0.3 },
+    { how: 'drift', weight: 0.2, drifted: ({ ohms }) => driftedBy('ohms', 'ohms', ohms, [1.5, 3, 10]) },
+  ],
 };
 
 /** `10r`, `5r 3435`, `ptc 25r`: ohms at 25 °C, and the B constant in kelvin. */

@@ -31,7 +31,7 @@ export const varistor: DeviceDefinition<'varistor', typeof schema> = {
   typed: { words: ['varistor'], example: 'R2 varistor 470v', read },
   toleranced: () => ({ field: 'volts', usual: 0.1 }),
   ratings: ({ rated }) => statedRatings(rated),
-  fails: ['short'],
+  fails: [{ how: 'short', weight: 0.3 }],
 };
 
 function read(words: readonly string[]): TypedPart | string {

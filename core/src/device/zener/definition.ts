@@ -41,7 +41,10 @@ export const zener: DeviceDefinition<'zener', typeof schema> = {
   toleranced: () => ({ field: 'zenerVolts', usual: 0.05 }),
   ratings: (part) => semiconductorRatings(part, USUAL_WATTS),
   inString: true,
-  fails: ['short', 'open'],
+  fails: [
+    { how: 'short', weight: 0.4 },
+    { how: 'open', weight: 0.2 },
+  ],
 };
 
 function read(words: readonly string[]): TypedPart | string {

@@ -1,4 +1,15 @@
-import { type Circuit, fail, partOf, partsOfKind, type Result, succeed, suppliesOf, withoutPart } from '../../circuit/index.ts';
+import {
+  type Circuit,
+  fail,
+  packagesNamed,
+  packagesOf,
+  partOf,
+  partsOfKind,
+  type Result,
+  succeed,
+  suppliesOf,
+  withoutPart,
+} from '../../circuit/index.ts';
 import { isKind, type LedPart, type Part, partSchema, ratedChipAmps } from '../../device/index.ts';
 import { audit, type Finding } from '../../safety/index.ts';
 import { figureIn, type SolveWarmed, solveWarmed } from '../../solve/index.ts';
@@ -40,7 +51,7 @@ export interface Task {
  */
 export function taskOf(circuit: Circuit, goal: Goal, solve: SolveWarmed = solveWarmed): Result<Task> {
   for (const [index, ref] of (goal.dead ?? []).entries()) {
-    if (!partOf(circuit, ref)) return fail('unknown-ref', `${ref} is no part of this circuit.`, `dead.${index}`);
+    if (!deadAt(circuit, ref)) return fail('unknown-ref', `${ref} is no part of this circuit.`, `dead.${index}`);
   }
   const supplyRef = feedingSupply(circuit, solve);
   if (supplyRef === undefined) return fail('no-supply', 'Nothing feeds this circuit.', 'parts');
@@ -55,7 +66,7 @@ export function taskOf(circuit: Circuit, goal: Goal, solve: SolveWarmed = solveW
   const onSupply = supplyMoves(circuit, goal, supplyRef);
   if (!onSupply.ok) return onSupply;
   const supplied = applyMoves(circuit, onSupply.value);
-  const dead = (goal.dead ?? []).reduce((changed, ref) => withoutPart(changed, ref), supplied);
+  const dead = (goal.dead ?? []).reduce((changed, ref) => withoutPart(changed, deadAt(circuit, ref)?.part.ref ?? ref), supplied);
   const unchanged = measure(dead, at, solve);
   const audited = audit(dead);
   const findings = audited.ok ? audited.value.findings : [];
@@ -127,19 +138,33 @@ function supplyMoves(circuit: Circuit, { supply }: Goal, ref: string): Result<re
 /** What must be done in any case, in the ways that it can be: dead parts linked out or replaced, another LED put in. */
 function startsOf(circuit: Circuit, goal: Goal, ledRef: string): readonly (readonly CircuitMove[])[] {
   const led: readonly CircuitMove[] = goal.replaceLed ? [{ move: 'replace-led', ref: ledRef, led: goal.replaceLed }] : [];
-  const dead = (goal.dead ?? []).flatMap((ref) => partOf(circuit, ref) ?? []);
+  const dead = (goal.dead ?? []).flatMap((ref) => deadAt(circuit, ref) ?? []);
   if (dead.length === 0) return [led];
-  const mends = dead.map((part) => mendsOf(part).filter(({ move }) => goal.moves === undefined || goal.moves.includes(move)));
+  const mends = dead.map((one) => mendsOf(one).filter(({ move }) => goal.moves === undefined || goal.moves.includes(move)));
   const most = Math.max(...mends.map(({ length }) => length));
   // Several dead parts are mended alike: all linked out, or all replaced.
   return Array.from({ length: most }, (_, index) => [...mends.flatMap((some) => some[Math.min(index, some.length - 1)] ?? []), ...led]);
 }
 
-function mendsOf(part: Part): readonly CircuitMove[] {
+/** A dead part, or a dead package of a row with its dies. */
+interface Dead {
+  readonly part: Part;
+  readonly chips: number;
+}
+
+function deadAt(circuit: Circuit, name: string): Dead | undefined {
+  const part = partOf(circuit, name);
+  if (part) return { part, chips: 1 };
+  const [one, ...more] = packagesNamed(packagesOf(circuit), name);
+  const row = one && more.length === 0 ? partOf(circuit, one.ref) : undefined;
+  return row && one && { part: row, chips: one.series };
+}
+
+function mendsOf({ part, chips: dies }: Dead): readonly CircuitMove[] {
   if (isKind(part, 'led')) {
     const { ref: _, kind: __, pins: ___, series, parallel, spread: ____, ...fields } = part;
     // One package of a row is dead, not the whole row.
-    const chips = series !== undefined && series > 1 ? { chips: 1 } : {};
+    const chips = series !== undefined && series > dies ? { chips: dies } : {};
     const again = { ...fields, ...(series === undefined ? {} : { series }), ...(parallel === undefined ? {} : { parallel }) };
     return [
       { move: 'link-out', ref: part.ref, ...chips },

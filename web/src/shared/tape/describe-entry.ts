@@ -7,6 +7,7 @@ import {
   GATES,
   partValue,
   sayClaim,
+  sayObservation,
   sayWanted,
 } from '@mindful-probe/core';
 
@@ -40,6 +41,19 @@ export function describeEntry(entry: Entry): EntryWords {
     }
     case 'fact':
       return { words: `${entry.name.replace(/-/g, ' ')}: ${entry.value}`, meaning: 'how it is built', mono: false };
+    case 'observed': {
+      const said = entry.things.map(sayObservation);
+      const words = said.length > 3 ? `${said.length} packages tested` : said.join(', ');
+      return { words: typed ?? words, meaning: typed === undefined ? 'noticed' : words, mono };
+    }
+    case 'suppose':
+      return { words: typed ?? `suppose ${entry.arrangement} ${entry.leds}`, meaning: 'taken for, until traced', mono };
+    case 'decision':
+      return {
+        words: `To ${entry.choice === 'leave' ? 'be left as it is' : entry.choice}`,
+        meaning: entry.reason ?? 'decided',
+        mono: false,
+      };
     case 'sense':
       return { words: typed ?? `${entry.of}: ${entry.text}`, meaning: 'noticed', mono };
     case 'step':

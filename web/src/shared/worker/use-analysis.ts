@@ -1,4 +1,5 @@
 import type {
+  Aftermath,
   Cause,
   Circuit,
   CircuitMove,
@@ -11,16 +12,17 @@ import type {
   ReworkWay,
   SearchProgress,
   Solution,
+  WeighProgress,
   WhatIf,
   WhatIfOutcome,
 } from '@mindful-probe/core';
 import { proxy } from 'comlink';
 import { useState, useSyncExternalStore } from 'react';
 import useSWR from 'swr';
-import type { AnalysisView, AskedTape, WayView } from './analyses.worker.ts';
+import type { AnalysisView, AskedTape, DiagnosisView, WayView } from './analyses.worker.ts';
 import { ask, type Computing, computing, onComputing, StoppedError, turnTo } from './worker-line.ts';
 
-export type { AnalysisView, WayView } from './analyses.worker.ts';
+export type { AnalysisView, DiagnosisView, WayView } from './analyses.worker.ts';
 
 const ONCE = { revalidateOnFocus: false, revalidateOnReconnect: false, revalidateIfStale: false, shouldRetryOnError: false } as const;
 
@@ -155,6 +157,62 @@ export function useDriveDetails(
     keepPreviousData: true,
   });
   return { details: data, isStale: data !== undefined && (isLoading || error !== undefined) };
+}
+
+/** What is broken; undefined while it is worked out for the first time, and null where there is no circuit to hold evidence against. */
+export function useDiagnosis(
+  specimenId: string,
+  entries: readonly Entry[],
+  rework: number,
+  isWanted: boolean,
+): {
+  readonly found: Result<DiagnosisView> | null | undefined;
+  readonly progress: WeighProgress | undefined;
+  readonly isStale: boolean;
+  readonly again: (() => void) | undefined;
+} {
+  const tape = tapeOf(specimenId, entries);
+  const [progress, setProgress] = useState<{ readonly of: string; readonly at: WeighProgress }>();
+  const { data, error, isLoading, mutate } = useSWR(
+    isWanted ? ['diagnosis', rework, tape.topic] : null,
+    () =>
+      ask(async (api): Promise<Result<DiagnosisView> | null> => {
+        const found = await api.diagnose(
+          tape,
+          rework,
+          proxy((at: WeighProgress) => setProgress({ of: tape.topic, at })),
+        );
+        return found ?? null;
+      }, tape.topic),
+    { ...ONCE, keepPreviousData: true },
+  );
+  const isStopped = error instanceof StoppedError;
+  return {
+    found: isWanted ? data : undefined,
+    progress: progress?.of === tape.topic && isLoading ? progress.at : undefined,
+    isStale: data !== undefined && (isLoading || isStopped),
+    again: isStopped ? () => void mutate() : undefined,
+  };
+}
+
+/** What the likeliest fault did, and what mending it does; undefined until it is there. */
+export function useAftermath(
+  specimenId: string,
+  entries: readonly Entry[],
+  rework: number,
+  view: DiagnosisView | undefined,
+): Aftermath | undefined {
+  const tape = tapeOf(specimenId, entries);
+  const { data } = useSWR(
+    view ? ['aftermath', rework, tape.topic, view.diagnosis.faults[0]?.faults[0]?.ref ?? ''] : null,
+    () =>
+      ask(
+        async (api): Promise<Aftermath | null> => (await api.aftermath(tape, rework, (view as DiagnosisView).diagnosis)) ?? null,
+        tape.topic,
+      ),
+    { ...ONCE, keepPreviousData: true },
+  );
+  return data ?? undefined;
 }
 
 /** Asks for one position of the sliders. */

@@ -1,5 +1,7 @@
-import type { Sense } from '@mindful-probe/core';
+import { type Sense, symptomsOf } from '@mindful-probe/core';
+import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
+import { SymptomButtons } from '../readings/diagnosis/symptoms.tsx';
 
 /** What a person notices without a meter, one press each. */
 const QUICK: readonly { readonly of: Sense; readonly label: string; readonly words: readonly string[] }[] = [
@@ -14,6 +16,17 @@ export function Noticed() {
   return (
     <section className="mt-5" aria-label="Noticed">
       <h2 className="border-b border-ink">Noticed</h2>
+      <div className="border-b border-rule py-1.5">
+        <p className="mb-1">The whole thing</p>
+        <SymptomButtons />
+        {symptomsOf(specimen).length > 0 && (
+          <p className="mt-1">
+            <Link className="text-petrol underline" to="../readings">
+              find out what is broken
+            </Link>
+          </p>
+        )}
+      </div>
       <ul>
         {QUICK.map(({ of, label, words }) => {
           const last = specimen.senses.findLast((entry) => entry.of === of)?.text;

@@ -1,3 +1,4 @@
+import { sayObservation, symptomsOf } from '@mindful-probe/core';
 import type { StageDefinition } from '../stage.ts';
 
 export const readings: StageDefinition<'readings'> = {
@@ -5,7 +6,9 @@ export const readings: StageDefinition<'readings'> = {
   title: 'Readings',
   key: 'r',
   view: async () => ({ default: (await import('./readings-stage.tsx')).ReadingsStage }),
-  fact: ({ analysis }) => {
+  fact: ({ analysis, specimen }) => {
+    const [symptom] = symptomsOf(specimen);
+    if (symptom) return sayObservation(symptom);
     if (!analysis?.found.ok) return '';
     const { slots } = analysis.found.value;
     const off = slots.filter(({ fits }) => !fits).length;

@@ -1,4 +1,4 @@
-import { type Appraisal, ledCurrentSum, type SchematicSymbol } from '@mindful-probe/core';
+import { type Appraisal, ledCurrentSum, type SchematicSymbol, symptomsOf } from '@mindful-probe/core';
 import { useCallback, useMemo } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { multipleText } from '../../shared/figures/figure.tsx';
@@ -6,6 +6,8 @@ import { SumView } from '../../shared/figures/sum-view.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
+import { DiagnosisView } from './diagnosis/diagnosis-view.tsx';
+import { SymptomButtons } from './diagnosis/symptoms.tsx';
 import { LoggedDialog } from './logged-dialog.tsx';
 import { MetersInHand } from './meters-in-hand.tsx';
 import { Misfits } from './misfits.tsx';
@@ -15,7 +17,8 @@ import { SlotTray } from './slot-tray.tsx';
 
 /** The circuit with a slot wherever a reading helps, what was read there, and what was to be expected. */
 export function ReadingsStage() {
-  const { analysis } = useOpenSpecimen();
+  const { analysis, specimen } = useOpenSpecimen();
+  if (symptomsOf(specimen).length > 0) return <FaultyReadings />;
   if (!analysis) return <StageHeader title="Readings" fact="computing…" />;
   if (!analysis.found.ok) {
     return (
@@ -24,10 +27,40 @@ export function ReadingsStage() {
         <Empty>
           <p>{analysis.found.error.message} Readings find their places once the circuit is traced.</p>
         </Empty>
+        <NotWorking />
       </>
     );
   }
   return <ReadingsOf appraisal={analysis.found.value} />;
+}
+
+/** While something does not work the fault comes first, and the slots behind it. */
+function FaultyReadings() {
+  const { analysis } = useOpenSpecimen();
+  return (
+    <>
+      <DiagnosisView />
+      {analysis?.found.ok && (
+        <details className="mt-4">
+          <summary className="cursor-pointer text-petrol underline">All {analysis.found.value.slots.length} slots, as if it worked</summary>
+          <SlotTable slots={analysis.found.value.slots} next={analysis.found.value.next} />
+          <MetersInHand />
+        </details>
+      )}
+    </>
+  );
+}
+
+/** Where a diagnosis begins. */
+function NotWorking() {
+  return (
+    <details className="mt-2">
+      <summary className="cursor-pointer text-petrol underline">It does not work, or not as it should</summary>
+      <div className="mt-2">
+        <SymptomButtons />
+      </div>
+    </details>
+  );
 }
 
 function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
@@ -71,6 +104,7 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
           <SumView sum={ledCurrentSum(appraisal, hardest.ref)} />
         </details>
       )}
+      <NotWorking />
       <details className="mt-2">
         <summary className="cursor-pointer text-petrol underline">All {slots.length} slots, as a table</summary>
         <SlotTable slots={slots} next={next} />

@@ -5,6 +5,8 @@ import {
   LED_BODY_NAMES,
   LED_COLOUR_NAMES,
   lightThatLooks,
+  packagesNamed,
+  packagesOf,
   parseQuantity,
   partOfKind,
   ratedChipAmps,
@@ -150,7 +152,12 @@ function changeOf({ preset, supply, dead, colour, body }: GoalForm, circuit: Cir
   }
   if (preset === 'a dead part mended') {
     const refs = dead.split(/[\s,]+/).filter(Boolean);
-    const known = refs.map((word) => circuit.parts.find(({ ref }) => ref.toLowerCase() === word.toLowerCase())?.ref);
+    const packages = packagesOf(circuit);
+    const known = refs.map((word) => {
+      const part = circuit.parts.find(({ ref }) => ref.toLowerCase() === word.toLowerCase());
+      const named = packagesNamed(packages, word);
+      return part?.ref ?? (named.length === 1 ? named[0]?.name : undefined);
+    });
     const unknown = refs[known.indexOf(undefined)];
     if (refs.length === 0) return { field: 'dead', message: 'Which part is dead, as D7?' };
     if (unknown !== undefined) return { field: 'dead', message: `${unknown} is not on the board.` };

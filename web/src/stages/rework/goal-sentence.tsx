@@ -17,7 +17,8 @@ export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
   // A finding on Drive links here with the goal that remedies it.
   const [params, setParams] = useSearchParams();
   const asked = PRESETS.find((preset) => preset === params.get('want'));
-  const values = asked ? formFor(asked, appraisal) : goal ? formOf(goal, appraisal) : formFor('gentler', appraisal);
+  const dead = params.get('dead') ?? '';
+  const values = asked ? { ...formFor(asked, appraisal), dead } : goal ? formOf(goal, appraisal) : formFor('gentler', appraisal);
   const { register, handleSubmit, setError, clearErrors, reset, watch, formState } = useForm<GoalForm>({ values });
   const preset = watch('preset');
   const led = watch('led');

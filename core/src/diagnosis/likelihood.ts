@@ -1,0 +1,233 @@
+import { type Circuit, packagesNamed, partOf } from '../circuit/index.ts';
+import type { Broken } from './broken.ts';
+import { type Evidence, type FaultReading, isReading, uncertaintyOf } from './evidence.ts';
+import { type Expectations, type Expected, faultAt } from './expect.ts';
+import type { FaultBench } from './fault-bench.ts';
+import { ALL, isSign, type Observation } from './observation.ts';
+import { falseMarkProbability, markProbability, signProbability } from './signs.ts';
+
+/** A reading in so many hundred is of something else: a slipped probe, a wrong range, another pad. */
+export const SLIP = 0.02;
+/** A bad joint makes contact while it is tested, once in so many times. */
+export const MAKES_CONTACT = 0.15;
+/** A person takes a light for what it is nearly always. */
+const SURE = 0.97;
+/** Shares of the light before: below the first nothing is seen, from about the second on it does not look dim. */
+const [SEEN_FROM, DIM_UNTIL] = [2e-3, 0.5];
+/** How sharply, in factors of e. */
+const [SEEN_WIDTH, DIM_WIDTH] = [0.8, 0.3];
+
+export type Light = 'lights' | 'dim' | 'dark';
+
+/** How a light of a share of what it was looks to people. */
+export function lightProbabilities(share: number): Readonly<Record<Light, number>> {
+  const above = (from: number, width: number) => 1 / (1 + Math.exp(-(Math.log(Math.max(share, 1e-12)) - Math.log(from)) / width));
+  const seen = above(SEEN_FROM, SEEN_WIDTH);
+  const bright = above(DIM_UNTIL, DIM_WIDTH);
+  const blurred = (probability: number) => (1 - SURE) / 2 + (1 - 1.5 * (1 - SURE)) * probability;
+  return { dark: blurred(1 - seen), dim: blurred(seen * (1 - bright)), lights: blurred(seen * bright) };
+}
+
+/** How a package, or some in a row, look by themselves from a bench supply. */
+export function aloneProbabilities(expectations: Expectations, name: string, broken: Broken): Readonly<Record<Light, number>> {
+  const worst = packagesNamed(expectations.packages, name).reduce<Light>((so, one) => {
+    const here = broken.faults.find(({ fault }) => fault.ref === one.name);
+    const light = here ? ALONE[here.fault.fault](one.series, here.step?.value) : 'lights';
+    return ORDER.indexOf(light) > ORDER.indexOf(so) ? light : so;
+  }, 'lights');
+  const rest = (1 - SURE) / 2;
+  return { lights: rest, dim: rest, dark: rest, [worst]: SURE };
+}
+
+const ORDER: readonly Light[] = ['lights', 'dim', 'dark'];
+/** A leak of so many ohms takes most of a few milliamperes. */
+const LEAK_DARKENS_OHMS = 500;
+
+const ALONE: Readonly<Record<Broken['faults'][number]['fault']['fault'], (dies: number, value: number | undefined) => Light>> = {
+  open: () => 'dark',
+  joint: () => 'dark',
+  short: (dies) => (dies > 1 ? 'dim' : 'dark'),
+  leaky: (_, ohms = 0) => (ohms < LEAK_DARKENS_OHMS ? 'dark' : 'dim'),
+  drift: () => 'dim',
+};
+
+/** Something that may be broken: as far as one step of it, or a share of the way to the next. */
+export interface Point {
+  readonly low: Broken;
+  readonly high: Broken;
+  readonly share: number;
+}
+
+/** How well what was read and seen goes with what may be broken. */
+export class Likelihood {
+  private readonly circuit: Circuit;
+  private readonly expectations: Expectations;
+  private readonly whole: Broken;
+
+  constructor(private readonly bench: FaultBench) {
+    ({ circuit: this.circuit, expectations: this.expectations, whole: this.whole } = bench);
+  }
+
+  /** The logarithm of how likely the evidence is with this broken. */
+  log(evidence: Evidence, point: Point): number {
+    const plain = this.logPlain(evidence, point);
+    const joint = point.low.faults.find(({ fault }) => fault.fault === 'joint');
+    // What is loose may have made contact just then; a sign of it says so by itself.
+    if (!joint || evidence.kind === 'seen' || (!isReading(evidence) && isSign(evidence))) return plain;
+    const others = point.low.faults.filter((one) => one !== joint);
+    const rest = others.length === 0 ? this.whole : this.bench.circuits.with(others);
+    const contact = this.logPlain(evidence, { low: rest, high: rest, share: 0 });
+    return logSum(Math.log(1 - MAKES_CONTACT) + plain, Math.log(MAKES_CONTACT) + contact);
+  }
+
+  /** The same with a fault that nobody thought of: anything may be, within what the intact circuit shows or nothing. */
+  logOfUnknown(evidence: Evidence): number {
+    if (!isReading(evidence)) return Math.log(unknownProbability(evidence));
+    const expected = this.expectations.of(evidence, this.whole);
+    const scale = scaleOf(evidence, expected);
+    const intact = logReading(evidence, expected, scale);
+    const nothing = logReading(evidence, { value: 0, spread: uncertaintyOf(evidence) }, scale);
+    return logSum(Math.log(0.35) + intact, Math.log(0.25) + nothing, Math.log(0.4) + logAnything(evidence, scale));
+  }
+
+  private logPlain(evidence: Evidence, { low, high, share }: Point): number {
+    if (isReading(evidence)) {
+      const expected = between(this.expectations.of(evidence, low), this.expectations.of(evidence, high), share);
+      return logReading(evidence, expected, scaleOf(evidence, this.expectations.of(evidence, this.whole)));
+    }
+    if (evidence.kind === 'alone') {
+      const { of, volts, uncertainty, atAmps } = evidence;
+      return this.logPlain({ kind: 'volts', across: of, value: volts, uncertainty, atAmps }, { low, high, share });
+    }
+    if (evidence.kind === 'lights' && !isAlone(evidence)) {
+      const light = geometric(this.lightOf(evidence.of, low), this.lightOf(evidence.of, high), share);
+      return Math.log(lightProbabilities(light)[lightIn(evidence.value)]);
+    }
+    return Math.log((1 - share) * this.probability(evidence, low) + share * this.probability(evidence, high));
+  }
+
+  private probability(observation: Exclude<Observation, { kind: 'alone' }>, broken: Broken): number {
+    switch (observation.kind) {
+      case 'lights':
+        return aloneProbabilities(this.expectations, observation.of, broken)[lightIn(observation.value)];
+      case 'seen':
+        return this.seenProbability(observation, broken);
+      case 'tested':
+        return this.testedProbability(observation, broken);
+      default: {
+        const { kind, value } = observation;
+        const hidden = broken.faults.reduce((none, { fault }) => none * (1 - signProbability(this.circuit, fault, kind)), 1 - WELL_SHOWS);
+        return value ? 1 - hidden : hidden;
+      }
+    }
+  }
+
+  private lightOf(of: string, broken: Broken): number {
+    if (of === ALL) return broken.lightOfAll;
+    const packages = packagesNamed(this.expectations.packages, of);
+    return packages.reduce((least, one) => {
+      const fault = faultAt(broken, one.name);
+      const own = fault === 'short' && one.series === 1 ? 0 : (broken.light.get(one.ref) ?? 0);
+      return Math.min(least, fault === 'open' || fault === 'joint' ? 0 : own);
+    }, Number.POSITIVE_INFINITY);
+  }
+
+  private seenProbability({ of, value }: Extract<Observation, { kind: 'seen' }>, broken: Broken): number {
+    const here = broken.faults.filter(({ fault }) => of === ALL || fault.ref === of || fault.part === of);
+    const [first] = here;
+    if (!first) return falseMarkProbability(value);
+    if (value === 'nothing') return here.reduce((none, { fault }) => none * markProbability(this.circuit, fault, value), 1);
+    return markProbability(this.circuit, first.fault, value);
+  }
+
+  /** A meter's word where it shows no figure: of a package that it does not light, of a part that its ohms are none or all. */
+  private testedProbability({ of, value }: Extract<Observation, { kind: 'tested' }>, broken: Broken): number {
+    const packages = packagesNamed(this.expectations.packages, of);
+    const expected =
+      packages.length > 0 || !partOf(this.circuit, of)
+        ? this.expectations.alone(of, TESTER_AMPS, broken)
+        : this.expectations.of({ kind: 'ohms', across: of, value: null }, broken);
+    const isOpen = expected === 'beyond';
+    const isShort = !isOpen && expected.value < SHORT_UNITS;
+    const matches = value === 'open' ? isOpen : isShort;
+    // Of what is open to a meter by nature it says nothing.
+    const byNature = packages.length === 0 && this.expectations.of({ kind: 'ohms', across: of, value: null }, this.whole) === 'beyond';
+    if (value === 'open' && byNature) return faultAt(broken, of) === 'open' ? 0.9 : 0.1;
+    return matches ? 1 - SLIP : SLIP;
+  }
+}
+
+function isAlone({ atAmps, state }: Extract<Observation, { kind: 'lights' }>): boolean {
+  return atAmps !== undefined || state === 'dead';
+}
+
+function lightIn(value: boolean | 'dim'): Light {
+  return value === 'dim' ? 'dim' : value ? 'lights' : 'dark';
+}
+
+/** Next to a figure one that is so many times smaller is none. */
+const NEXT_TO_NOTHING = 1e-6;
+
+/** A share of the way from one figure to another, by their ratio where they have one. */
+function geometric(low: number, high: number, share: number): number {
+  if (share === 0 || low === high) return low;
+  if (low * high < 0) return low + share * (high - low);
+  // Next to nothing is nothing, whatever the last digits of a solution are.
+  const least = NEXT_TO_NOTHING * Math.max(Math.abs(low), Math.abs(high));
+  const sign = Math.sign(low + high);
+  const [from, to] = [Math.max(Math.abs(low), least), Math.max(Math.abs(high), least)];
+  return sign * from * (to / from) ** share;
+}
+
+/** What is expected a share of the way from one step to the next. */
+export function between(low: Expected, high: Expected, share: number): Expected {
+  if (low === 'beyond' || high === 'beyond') return share < 0.5 ? low : high;
+  return { value: geometric(low.value, high.value, share), spread: geometric(low.spread, high.spread, share) };
+}
+
+function unknownProbability(observation: Observation): number {
+  if (isSign(observation)) return observation.value ? 0.15 : 0.85;
+  switch (observation.kind) {
+    case 'seen':
+      return falseMarkProbability(observation.value);
+    case 'lights':
+      return !isAlone(observation) ? 1 / 3 : observation.value === true ? 0.9 : 0.05;
+    default:
+      return 0.05;
+  }
+}
+
+/** What a figure of its kind may be as far as anybody knows. */
+function scaleOf({ value }: FaultReading, intact: Expected): number {
+  return 4 * Math.max(Math.abs(value ?? 0), intact === 'beyond' ? 0 : Math.abs(intact.value), 1e-9);
+}
+
+/** What a diode range sends. */
+const TESTER_AMPS = 1e-3;
+/** Volts at that, or ohms, that a person calls a short. */
+const SHORT_UNITS = 1;
+/** Signs of a thing that has no fault. */
+const WELL_SHOWS = 0.01;
+
+/** Student's t with so many degrees of freedom: now and then a reading is further off than its uncertainty says. */
+const FREEDOM = 4;
+const T_CONSTANT = Math.log(3 / 8);
+
+function logReading(reading: FaultReading, expected: Expected, scale: number): number {
+  const { value } = reading;
+  if (value === null) return Math.log(expected === 'beyond' ? 1 - SLIP : SLIP / 2);
+  if (expected === 'beyond') return Math.log(SLIP) - Math.log(scale);
+  const width = Math.hypot(uncertaintyOf(reading), expected.spread);
+  const t = (value - expected.value) / width;
+  const density = T_CONSTANT - ((FREEDOM + 1) / 2) * Math.log1p((t * t) / FREEDOM) - Math.log(width);
+  return logSum(Math.log(1 - SLIP) + density, Math.log(SLIP) - Math.log(scale));
+}
+
+function logAnything({ value }: FaultReading, scale: number): number {
+  return value === null ? Math.log(0.3) : Math.log(0.7) - Math.log(scale);
+}
+
+export function logSum(...logs: readonly number[]): number {
+  const most = Math.max(...logs);
+  return most === Number.NEGATIVE_INFINITY ? most : most + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - most), 0));
+}

@@ -1,0 +1,174 @@
+import type { Drifted } from '../device/index.ts';
+import type { Broken } from './broken.ts';
+import type { Evidence } from './evidence.ts';
+import type { Fault } from './fault.ts';
+import type { FaultBench } from './fault-bench.ts';
+import { Likelihood, logSum, type Point } from './likelihood.ts';
+
+/** What may be broken: one fault, two, none, or one that nobody thought of. */
+export interface Hypothesis {
+  readonly faults: readonly Fault[];
+  readonly is: 'faults' | 'intact' | 'unknown';
+  readonly prior: number;
+  /** With the share of it that each point has, 1 in all; empty of an unknown fault. */
+  readonly points: readonly (Point & { readonly weight: number })[];
+}
+
+/** A hypothesis with how likely it is by all that was read and seen. */
+export interface Weighed {
+  readonly hypothesis: Hypothesis;
+  readonly probability: number;
+  /** How likely each of its points is, 1 in all. */
+  readonly points: readonly number[];
+}
+
+/** Before anything was seen: nothing is wrong, or something that is not on the list. */
+const [INTACT_PRIOR, UNKNOWN_PRIOR] = [0.05, 0.02];
+/** Two faults at a time are as likely as both by chance, times this: one often brings the other. */
+const TOGETHER = 3;
+/** Where what is on the list explains less than so much, two faults at a time are looked at, of the likeliest so many. */
+const [EXPLAINS_TOO_LITTLE, PAIRED] = [0.6, 7];
+/** Of bad joints that are handled so many are open. */
+const OPEN_JOINTS = 0.5;
+/** Evidence is unexplained where it is so much less likely than with a fault that nobody thought of. */
+const UNEXPLAINED = Math.log(0.1);
+/** Points from one step of a fault to the next. */
+const POINTS_A_STEP = 3;
+
+/** Everything about the faults of one circuit that does not change while evidence comes in. */
+export class FaultModel {
+  readonly likelihood: Likelihood;
+  private readonly single = new Map<Fault, Hypothesis>();
+  private readonly totalWeight: number;
+
+  constructor(readonly bench: FaultBench) {
+    this.likelihood = new Likelihood(bench);
+    this.totalWeight = bench.faults.reduce((sum, { weight }) => sum + weight, 0);
+  }
+
+  /** The same fault is solved once. */
+  hypothesisOf(fault: Fault): Hypothesis {
+    const known = this.single.get(fault);
+    if (known) return known;
+    const prior = (1 - INTACT_PRIOR - UNKNOWN_PRIOR) * (fault.weight / this.totalWeight);
+    const made: Hypothesis = { faults: [fault], is: 'faults', prior, points: this.pointsOf([], fault) };
+    this.single.set(fault, made);
+    return made;
+  }
+
+  pairOf(first: Weighed, second: Weighed): Hypothesis {
+    // The first stays at its likeliest: the second has all of its steps.
+    const [one, other] = [first.hypothesis, second.hypothesis];
+    const at = one.points[first.points.indexOf(Math.max(...first.points))];
+    const fault = other.faults[0] as Fault;
+    return {
+      faults: [...one.faults, fault],
+      is: 'faults',
+      prior: TOGETHER * one.prior * other.prior,
+      points: this.pointsOf(at?.low.faults ?? [], fault),
+    };
+  }
+
+  get intact(): Hypothesis {
+    return {
+      faults: [],
+      is: 'intact',
+      prior: INTACT_PRIOR,
+      points: [{ low: this.bench.whole, high: this.bench.whole, share: 0, weight: 1 }],
+    };
+  }
+
+  get unknown(): Hypothesis {
+    return { faults: [], is: 'unknown', prior: UNKNOWN_PRIOR, points: [] };
+  }
+
+  private pointsOf(before: Broken['faults'], fault: Fault): Hypothesis['points'] {
+    const steps: readonly (Drifted | undefined)[] = fault.steps.length === 0 ? [undefined] : fault.steps;
+    const broken = steps.map((step) => this.bench.circuits.with([...before, { fault, step }]));
+    const points = broken.flatMap((low, index): Point[] => {
+      const high = broken[index + 1];
+      if (!high) return [{ low, high: low, share: 0 }];
+      return Array.from({ length: POINTS_A_STEP }, (_, part) => ({ low, high, share: part / POINTS_A_STEP }));
+    });
+    // A joint that goes is as often open as it is bad.
+    const last = points.length - 1;
+    const isJoint = fault.fault === 'joint' && last > 0;
+    return points.map((point, index) => ({
+      ...point,
+      weight: isJoint ? (index === last ? OPEN_JOINTS : (1 - OPEN_JOINTS) / last) : 1 / points.length,
+    }));
+  }
+}
+
+/** How far weighing is: circuits solved, of about how many. */
+export interface WeighProgress {
+  readonly done: number;
+  readonly of: number;
+}
+
+/** Every hypothesis with its probability by the evidence, likeliest first. Yields after each fault, so that whoever asked can stop. */
+export function* weighInSteps(model: FaultModel, evidence: readonly Evidence[]): Generator<WeighProgress, readonly Weighed[]> {
+  const hypotheses: Hypothesis[] = [];
+  for (const [index, fault] of model.bench.faults.entries()) {
+    hypotheses.push(model.hypothesisOf(fault));
+    yield { done: index + 1, of: model.bench.faults.length };
+  }
+  const singles = weighed(model, [...hypotheses, model.intact, model.unknown], evidence);
+  if (!leavesMuch(model, singles, evidence)) return singles;
+  const partial = mostPartial(model, singles, evidence);
+  const pairs: Hypothesis[] = [];
+  for (const [index, first] of partial.entries()) {
+    for (const second of partial.slice(index + 1)) {
+      if (first.hypothesis.faults[0]?.ref === second.hypothesis.faults[0]?.ref) continue;
+      pairs.push(model.pairOf(first, second));
+      yield { done: model.bench.faults.length, of: model.bench.faults.length };
+    }
+  }
+  return weighed(model, [...hypotheses, ...pairs, model.intact, model.unknown], evidence);
+}
+
+/** Whether the likeliest single fault leaves something unexplained, or those that nobody thought of are likely. */
+function leavesMuch(model: FaultModel, singles: readonly Weighed[], evidence: readonly Evidence[]): boolean {
+  const explained = singles.filter(({ hypothesis }) => hypothesis.is === 'faults').reduce((sum, { probability }) => sum + probability, 0);
+  if (explained < EXPLAINS_TOO_LITTLE && evidence.length > 0) return true;
+  const first = singles.find(({ hypothesis }) => hypothesis.is !== 'unknown');
+  const at = first?.hypothesis.points[first.points.indexOf(Math.max(...first.points))];
+  if (!at) return false;
+  return evidence.some((one) => model.likelihood.log(one, at) < Math.min(UNEXPLAINED, model.likelihood.logOfUnknown(one) + UNEXPLAINED));
+}
+
+/** Faults that explain most of the evidence, each piece counted no worse than unknown: what one leaves another may explain. */
+function mostPartial(model: FaultModel, singles: readonly Weighed[], evidence: readonly Evidence[]): readonly Weighed[] {
+  const score = ({ hypothesis, points }: Weighed) => {
+    const at = hypothesis.points[points.indexOf(Math.max(...points))];
+    if (!at) return Number.NEGATIVE_INFINITY;
+    return evidence.reduce(
+      (sum, one) => sum + Math.max(model.likelihood.log(one, at), model.likelihood.logOfUnknown(one)),
+      Math.log(hypothesis.prior),
+    );
+  };
+  return singles
+    .filter(({ hypothesis }) => hypothesis.is === 'faults')
+    .map((single) => ({ single, score: score(single) }))
+    .sort((a, b) => b.score - a.score)
+    .slice(0, PAIRED)
+    .map(({ single }) => single);
+}
+
+function weighed(model: FaultModel, hypotheses: readonly Hypothesis[], evidence: readonly Evidence[]): readonly Weighed[] {
+  const logs = hypotheses.map((hypothesis) => {
+    const points =
+      hypothesis.is === 'unknown'
+        ? [evidence.reduce((sum, one) => sum + model.likelihood.logOfUnknown(one), 0)]
+        : hypothesis.points.map((point) => evidence.reduce((sum, one) => sum + model.likelihood.log(one, point), Math.log(point.weight)));
+    return { points, whole: Math.log(hypothesis.prior) + logSum(...points) };
+  });
+  const all = logSum(...logs.map(({ whole }) => whole));
+  return hypotheses
+    .map((hypothesis, index): Weighed => {
+      const { points, whole } = logs[index] as (typeof logs)[number];
+      const sum = logSum(...points);
+      return { hypothesis, probability: Math.exp(whole - all), points: points.map((log) => Math.exp(log - sum)) };
+    })
+    .sort((a, b) => b.probability - a.probability);
+}

@@ -1,0 +1,106 @@
+import { likeliestOf, packagesNamed, packagesOf, stringMapOf } from '@mindful-probe/core';
+import { useMemo } from 'react';
+import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
+import { Empty } from '../../../shared/kit/empty.tsx';
+import { StageHeader } from '../../../shared/kit/stage-header.tsx';
+import { SchematicView } from '../../../shared/pictures/schematic-view.tsx';
+import { type DiagnosisView as Found, useAftermath, useDiagnosis } from '../../../shared/worker/use-analysis.ts';
+import { AftermathView } from './aftermath-view.tsx';
+import { FaultsList } from './faults-list.tsx';
+import { NextTests } from './next-tests.tsx';
+import { StringMap } from './string-map.tsx';
+import { Suppose, SymptomSentence } from './symptoms.tsx';
+
+/** While something does not work: what may be broken, and what to do next to find out. */
+export function DiagnosisView() {
+  const { id, entries, specimen } = useOpenSpecimen();
+  const { found, progress, isStale, again } = useDiagnosis(id, entries, specimen.state, true);
+  if (found === null) {
+    return (
+      <>
+        <StageHeader title="Readings">
+          <SymptomSentence />
+        </StageHeader>
+        <Empty>
+          <p>Nothing is traced yet. Trace it, or say what it is usually built as; the usual circuit stands in until then.</p>
+          <Suppose />
+        </Empty>
+      </>
+    );
+  }
+  if (found === undefined || !found.ok) {
+    return (
+      <>
+        <StageHeader
+          title="Readings"
+          fact={found ? undefined : progress ? `${progress.done} of ${progress.of} faults solved…` : 'computing…'}
+        >
+          <SymptomSentence />
+        </StageHeader>
+        {found && <p role="alert">{found.error.message} Without a circuit that can be solved no fault of it can be.</p>}
+        {again && (
+          <button type="button" className="action" onClick={again}>
+            look for the fault
+          </button>
+        )}
+      </>
+    );
+  }
+  return <FoundView view={found.value} isStale={isStale} again={again} />;
+}
+
+interface FoundProps {
+  readonly view: Found;
+  readonly isStale: boolean;
+  readonly again: (() => void) | undefined;
+}
+
+function FoundView({ view, isStale, again }: FoundProps) {
+  const { id, entries, specimen } = useOpenSpecimen();
+  const { diagnosis, isSupposed } = view;
+  const { circuit, evidence, next, looked } = diagnosis;
+  const aftermath = useAftermath(id, entries, specimen.state, view);
+  const map = useMemo(() => stringMapOf(circuit, evidence), [circuit, evidence]);
+  const likeliest = likeliestOf(diagnosis);
+  const test = next[0]?.test;
+  const askedName = test && ('across' in test ? test.across : 'through' in test ? test.through : undefined);
+  const asked = useMemo(
+    () => new Set(askedName === undefined ? [] : packagesNamed(packagesOf(circuit), askedName).map(({ name }) => name)),
+    [circuit, askedName],
+  );
+  const lit = useMemo(() => new Set(askedName === undefined ? [] : [askedName]), [askedName]);
+  return (
+    <>
+      <StageHeader
+        title="Readings"
+        fact={`${evidence.length} seen or read, ${[...likeliest].filter(([, probability]) => probability > 0.02).length} of ${looked.faults} faults left${isStale ? ', from before' : ''}`}
+      >
+        <SymptomSentence />
+      </StageHeader>
+      {isSupposed && (
+        <p className="mb-2 border-l-4 border-ochre pl-3">
+          Assumed: nothing is traced yet, the usual circuit of its kind stands in. What is said of parts holds for that one.
+        </p>
+      )}
+      {again && (
+        <button type="button" className="action mb-2" onClick={again}>
+          go on looking for the fault
+        </button>
+      )}
+      <div
+        className={`grid gap-x-7 gap-y-5 lg:grid-cols-2 xl:grid-cols-[minmax(0,304fr)_minmax(0,240fr)_minmax(0,240fr)] ${isStale ? 'text-quiet' : ''}`}
+      >
+        <section aria-label="Circuit" className="min-w-0">
+          <h2 className="border-b border-ink">Circuit and string map</h2>
+          <div className="mt-2">
+            <SchematicView circuit={circuit} maxHeight={240} lit={lit} />
+          </div>
+          <StringMap circuit={circuit} packages={map} asked={asked} />
+        </section>
+        <FaultsList diagnosis={diagnosis} />
+        <NextTests diagnosis={diagnosis} />
+      </div>
+      {aftermath && <AftermathView aftermath={aftermath} diagnosis={diagnosis} />}
+    </>
+  );
+}

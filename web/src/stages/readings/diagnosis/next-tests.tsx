@@ -1,0 +1,106 @@
+import {
+  alternatingSource,
+  type Diagnosis,
+  lineOfResult,
+  lineOfTest,
+  type Outcome,
+  type ProposedTest,
+  sayHow,
+  sayResult,
+  sayTest,
+} from '@mindful-probe/core';
+import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
+
+const [SHOWN_BESIDE, MOST_OUTCOMES, MOST_LEFT] = [4, 4, 6];
+
+/** The test that divides the faults best, with what each outcome would leave; and the next ones in a line each. */
+export function NextTests({ diagnosis }: { readonly diagnosis: Diagnosis }) {
+  const { suggest } = useOpenSpecimen();
+  const { next, circuit } = diagnosis;
+  const mains = alternatingSource(circuit) !== undefined;
+  const [first, ...others] = next;
+  if (!first) return <p className="text-quiet">No test is left that would tell more.</p>;
+  return (
+    <section aria-label="Next test">
+      <h2 className="flex items-baseline justify-between border-b border-ink">
+        Next test, safest first <span className="text-12 font-normal text-quiet">settles</span>
+      </h2>
+      <div className="mt-1 border-l-4 border-petrol pl-3">
+        <p className="flex items-baseline justify-between gap-3">
+          <button
+            type="button"
+            className="text-left font-figures text-17 font-[650] text-petrol underline decoration-1 underline-offset-4"
+            onClick={() => suggest(lineOfTest(first.test))}
+          >
+            {sayTest(circuit, first.test)}
+          </button>
+          <span className="font-figures whitespace-nowrap text-petrol">{bits(first)}</span>
+        </p>
+        <p>{sayHow(circuit, first, mains)}</p>
+        <RiskWords test={first} />
+        <ul className="mt-1">
+          {mainOutcomes(first).map((outcome) => (
+            <OutcomeRow key={sayResult(first, outcome.result)} test={first} outcome={outcome} />
+          ))}
+        </ul>
+      </div>
+      <ol>
+        {others.slice(0, SHOWN_BESIDE).map((test) => (
+          <li key={`${sayTest(circuit, test.test)} ${test.test.kind}`} className="border-b border-rule py-1">
+            <p className="flex items-baseline justify-between gap-3">
+              <button type="button" className="text-left font-figures underline" onClick={() => suggest(lineOfTest(test.test))}>
+                {sayTest(circuit, test.test)}
+              </button>
+              <span className="font-figures whitespace-nowrap">{bits(test)}</span>
+            </p>
+            <p className="text-12 text-quiet">{sayHow(circuit, test, mains)}</p>
+            <RiskWords test={test} />
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function bits({ bits: settles }: ProposedTest): string {
+  return `${settles.toFixed(2)} bit`;
+}
+
+function RiskWords({ test: { risk } }: { readonly test: ProposedTest }) {
+  if (risk !== 'live') return null;
+  return (
+    <p className="text-12 font-[650] text-brick">
+      Live with mains: only who is trained for it, one hand, through an isolating transformer, by what is law where you are.
+    </p>
+  );
+}
+
+/** Marks at one part or another are one outcome each in the sums, and one line here. */
+function mainOutcomes({ outcomes }: ProposedTest): readonly Outcome[] {
+  return outcomes.slice(0, MOST_OUTCOMES);
+}
+
+function OutcomeRow({ test, outcome }: { readonly test: ProposedTest; readonly outcome: Outcome }) {
+  const { suggest } = useOpenSpecimen();
+  const line = lineOfResult(test.test, outcome.result);
+  const words = sayResult(test, outcome.result);
+  const left = outcome.leaves.slice(0, MOST_LEFT);
+  return (
+    <li className="flex items-baseline gap-3 py-0.5">
+      <span className="w-10 shrink-0 font-figures text-12 text-quiet">{outcome.probability.toFixed(2)}</span>
+      <span className="w-[130px] shrink-0 font-[650]">
+        {line === undefined ? (
+          words
+        ) : (
+          <button type="button" className="text-left underline decoration-1 underline-offset-2" onClick={() => suggest(line)}>
+            {words}
+          </button>
+        )}
+      </span>
+      <span className="text-12">
+        leaves {left.join(', ') || 'none of these'}
+        {outcome.leaves.length > left.length && ` and ${outcome.leaves.length - left.length} more`}
+      </span>
+    </li>
+  );
+}
