@@ -19,6 +19,8 @@ const VIEWS = [
   '/specimens/bathroom-mirror-bar/trace',
   '/specimens/bathroom-mirror-bar/drive',
   '/specimens/greenhouse-grow-panel/drive',
+  '/specimens/kitchen-spot/readings',
+  '/specimens/shed-torch/readings',
   '/marks',
   '/drawer',
   '/enter',

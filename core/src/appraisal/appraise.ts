@@ -10,6 +10,7 @@ import { thermalOf } from './heat-readings.ts';
 import { oncePer } from './once-per.ts';
 import type { PlacedReading } from './placed-readings.ts';
 import { isPlain, placeOf, type Slot, slotsOf } from './slots.ts';
+import { WHILE_FAULTY } from './symptoms.ts';
 
 /** What the readings and the circuit say together, for one state of the specimen. */
 export interface Appraisal {
@@ -71,7 +72,7 @@ export const appraise: (analysis: Analysis) => Result<Appraisal> = oncePer((anal
       : [],
     supplyWatts: { value: -watts.value, uncertainty: watts.uncertainty },
     supplyAmps: { value: Math.abs(amps.value), uncertainty: amps.uncertainty },
-    measured: readings.some(({ reading }) => tellsCurrent(reading, supply.ref)),
+    measured: readings.some(({ reading, leftOut }) => leftOut !== WHILE_FAULTY && tellsCurrent(reading, supply.ref)),
   });
 });
 

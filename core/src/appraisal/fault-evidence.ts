@@ -1,11 +1,12 @@
 import { supposedCircuit } from '../arrangement/index.ts';
 import { type Circuit, partOf, suppliesOf } from '../circuit/index.ts';
 import { deviceOf } from '../device/index.ts';
-import { type Evidence, type FaultReading, isSymptom, type Observation, saysItWorks } from '../diagnosis/index.ts';
+import type { Evidence, FaultReading } from '../diagnosis/index.ts';
 import { applyMoves } from '../rework/index.ts';
 import type { Specimen, SpecimenReading } from '../tape/index.ts';
 import type { Analysis } from './analysis.ts';
 import { placedReadings } from './placed-readings.ts';
+import { entriesWhileFaulty, WHILE_FAULTY } from './symptoms.ts';
 
 /** What is known of a specimen while it does not work. */
 export interface FaultEvidence {
@@ -13,19 +14,6 @@ export interface FaultEvidence {
   /** Nothing is traced yet: the circuit is the usual one of its kind. */
   readonly isSupposed: boolean;
   readonly evidence: readonly { readonly what: Evidence; readonly entryId: string }[];
-}
-
-/** What was said to be wrong with a specimen since it last worked, the last word on each. */
-export function symptomsOf(specimen: Specimen): readonly Observation[] {
-  const said = new Map<string, Observation>();
-  for (const { entry } of specimen.observed) {
-    for (const thing of entry.things) {
-      if (saysItWorks(thing)) said.clear();
-      // What it does not do is no symptom, and takes back what was said of it before.
-      else if (thing.kind === 'lights' ? thing.of === 'all' : !('of' in thing)) said.set(thing.kind, thing);
-    }
-  }
-  return [...said.values()].filter(isSymptom);
 }
 
 /** The circuit that a diagnosis is about: as traced, else what was supposed; undefined where neither is there. */
@@ -42,11 +30,11 @@ export function faultEvidence({ specimen, rework, before }: Analysis): FaultEvid
   const circuit = before
     ? applyMoves(faultEvidence(before)?.circuit ?? found.circuit, specimen.reworks[rework - 1]?.moves ?? [])
     : found.circuit;
-  const since = lastWorked(specimen);
+  const faulty = entriesWhileFaulty(specimen);
   const placeOnTape = new Map(specimen.tape.map(({ entry }, index) => [entry.id, index]));
-  const isSince = (id: string) => (placeOnTape.get(id) ?? 0) > since;
+  const isSince = (id: string) => faulty.has(id);
   const read = placedReadings(specimen, circuit, rework)
-    .filter(({ entryId, doubtful, leftOut }) => isSince(entryId) && !doubtful && leftOut === undefined)
+    .filter(({ entryId, doubtful, leftOut }) => isSince(entryId) && !doubtful && (leftOut === undefined || leftOut === WHILE_FAULTY))
     .map(({ entryId, reading }) => ({ what: reading as Evidence, entryId }));
   const others = specimen.readings
     .filter((reading) => reading.rework === rework && isSince(reading.entry.id))
@@ -56,11 +44,6 @@ export function faultEvidence({ specimen, rework, before }: Analysis): FaultEvid
     .flatMap(({ entry }) => entry.things.map((what): { what: Evidence; entryId: string } => ({ what, entryId: entry.id })));
   const all = [...read, ...others, ...seen];
   return { ...found, circuit, evidence: all.sort((a, b) => (placeOnTape.get(a.entryId) ?? 0) - (placeOnTape.get(b.entryId) ?? 0)) };
-}
-
-/** Where on the tape it was last said to work; −1 where that never was. */
-function lastWorked({ tape }: Specimen): number {
-  return tape.findLastIndex(({ entry, struck }) => !struck && entry.kind === 'observed' && entry.things.some(saysItWorks));
 }
 
 /** What a fault shows in and an estimate has no use for: ohms of what is no resistor, and a diode by itself. */

@@ -1,12 +1,13 @@
 export { type Analysis, analysisOf, SpecimenAnalyses } from './analysis.ts';
 export { type Appraisal, appraise, isUnfinished } from './appraise.ts';
 export { type Cause, causesOf } from './causes.ts';
-export { type FaultEvidence, faultEvidence, faultyCircuit, symptomsOf } from './fault-evidence.ts';
+export { type FaultEvidence, faultEvidence, faultyCircuit } from './fault-evidence.ts';
 export { type FittedCircuit, fittedCircuit, foundOf, learntBy } from './fitted-circuit.ts';
 export { type EarlySoak, earlySoaksOf, type PlacedSoak, soaksOf, thermalOf } from './heat-readings.ts';
 export { ledLimits } from './led-limits.ts';
 export { oncePer } from './once-per.ts';
 export { mainSupply, type PlacedReading, returnOf } from './placed-readings.ts';
 export { MISFIT_SIGMAS, type Slot } from './slots.ts';
+export { symptomsOf } from './symptoms.ts';
 export { type Warming, warmingOf } from './warming.ts';
 export { type WhatIf, type WhatIfOutcome, whatIf } from './what-if.ts';

@@ -6,6 +6,7 @@ import { formatEngineering, type Uncertain } from '../quantity/index.ts';
 import { isAlternating, solve } from '../solve/index.ts';
 import { inLineFigures, netOf, type Place, type ReadingFigure, type Specimen, type SpecimenReading } from '../tape/index.ts';
 import { oncePer } from './once-per.ts';
+import { entriesWhileFaulty, WHILE_FAULTY } from './symptoms.ts';
 
 /** One figure of one reading entry, as the estimate wants it, with where on the tape it stands. */
 export interface PlacedReading {
@@ -97,7 +98,17 @@ export function placedReadings(specimen: Specimen, circuit: Circuit, rework: num
       latest.set(readingPlace(reading), before ? withEarlier(placed, before) : placed);
     }
   }
-  return [...latest.values()].map((placed) => leftBeforeLead(placed, specimen, board));
+  const faulty = entriesWhileFaulty(specimen);
+  return [...latest.values()]
+    .map((placed) => leftBeforeLead(placed, specimen, board))
+    .map((placed) => (isLiveWhileFaulty(placed, faulty, supplyRef) ? { ...placed, leftOut: WHILE_FAULTY } : placed));
+}
+
+/** A current or a voltage that a fault made tells nothing of the thing as it is built; what the supply itself gives does. */
+function isLiveWhileFaulty({ entryId, reading }: PlacedReading, faulty: ReadonlySet<string>, supplyRef: string | undefined): boolean {
+  if (!faulty.has(entryId)) return false;
+  if (reading.kind === 'volts') return reading.atAmps === undefined && reading.state !== 'dead' && reading.across !== supplyRef;
+  return reading.kind === 'amps' || reading.kind === 'watts';
 }
 
 /** Two readings of one figure in one condition are one; where they cannot both be true, the later one counts and says so. */

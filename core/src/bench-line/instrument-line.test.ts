@@ -21,9 +21,9 @@ describe('a slot on the bench line, for an instrument', () => {
     ['lux', { line: 'lux', quantity: 'lux' }],
   ])('live, “%s” wants its reading', (text, asked) => expect(askedBy(text, live)).toEqual(asked));
 
-  it('dead, a resistor wants its ohms, and nothing else is read', () => {
-    expect(askedBy('R1 ', dead)).toMatchObject({ quantity: 'ohms' });
-    for (const text of ['D1 ', 'C1 ', 'X ']) expect(askedBy(text, dead)).toBeUndefined();
+  it('dead, a resistor wants its ohms, a capacitor those of a leak, and nothing else is read', () => {
+    for (const text of ['R1 ', 'C1 ']) expect(askedBy(text, dead)).toMatchObject({ quantity: 'ohms' });
+    for (const text of ['D1 ', 'X ']) expect(askedBy(text, dead)).toBeUndefined();
   });
 
   it('what a meter shows as a root mean square is asked for so', () => {

@@ -91,7 +91,7 @@ function runsOf(circuit: Circuit, packages: readonly LedPackage[], evidence: rea
         : named.map(({ name }) => name);
     }),
   );
-  const asked = new Set(evidence.map((one) => nameOf(one)));
+  const asked = new Set(evidence.filter(({ kind }) => kind !== 'seen').map((one) => nameOf(one)));
   const alone = (across: string, atAmps: number): Candidate[] =>
     asked.has(across) ? [] : [{ test: { kind: 'volts', across, state: 'dead', atAmps }, minutes: MINUTES.alone, risk: 'none' }];
   return rowsOf(circuit, packages).flatMap((row): readonly Candidate[] => {

@@ -111,7 +111,7 @@ function withHighSupply(circuit: Circuit): Circuit {
 }
 
 /** A part bore so much of a limit that it is a reason why it failed. */
-const A_REASON_FROM = 0.9;
+const A_REASON_FROM = 1;
 
 /** What of a part's limits was taken up or passed while it worked, the worst first: why it may have died. */
 export function whyDied({ circuit, whole }: FaultBench, part: string): readonly Share[] {

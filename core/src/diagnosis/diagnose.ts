@@ -4,7 +4,7 @@ import { type SolveWarmed, solveWarmed } from '../solve/index.ts';
 import { type Evidence, isReading } from './evidence.ts';
 import type { Fault } from './fault.ts';
 import { FaultBench } from './fault-bench.ts';
-import { logSum } from './likelihood.ts';
+import { logSum, stepAt } from './likelihood.ts';
 import { LEAST_BITS, proposeTests } from './propose.ts';
 import type { ProposedTest } from './test.ts';
 import { FaultModel, type Weighed, type WeighProgress, weighInSteps } from './weigh.ts';
@@ -66,9 +66,12 @@ const SUPPLY_AS_READ = { ac: [0.75, 1.3], dc: [0.93, 1.15] } as const;
 /** Nearer it is what it is marked. */
 const SUPPLY_OFF = 0.02;
 
+/** A line that is being typed may say that the supply has other volts: that is another circuit beside the present one. */
+const MOST_KEPT = 3;
+
 /** Keeps what was solved of one circuit, for the next piece of evidence. */
 export class Diagnoser {
-  private kept: { readonly key: string; readonly model: FaultModel } | undefined;
+  private readonly kept = new Map<string, FaultModel>();
 
   constructor(private readonly solve: SolveWarmed = solveWarmed) {}
 
@@ -90,14 +93,16 @@ export class Diagnoser {
 
   private modelOf(circuit: Circuit): Result<FaultModel> {
     const key = JSON.stringify(circuit.parts);
-    if (this.kept?.key === key) return succeed(this.kept.model);
+    const known = this.kept.get(key);
+    if (known) return succeed(known);
     const bench = FaultBench.of(circuit, this.solve);
     if (!bench) {
       const solved = this.solve(circuit);
       return solved.ok ? fail('no-convergence', 'The intact circuit has no solution.', 'parts') : solved;
     }
     const model = new FaultModel(bench);
-    this.kept = { key, model };
+    if (this.kept.size >= MOST_KEPT) this.kept.delete(this.kept.keys().next().value as string);
+    this.kept.set(key, model);
     return succeed(model);
   }
 }
@@ -186,7 +191,7 @@ function foundOf(one: Weighed, logs: Logs, evidence: readonly Evidence[]): Found
       const low = at?.low.faults.find((broken) => broken.fault === fault)?.step;
       const high = at?.high.faults.find((broken) => broken.fault === fault)?.step;
       if (!low || !high || !at) return low;
-      return { ...low, value: low.value * (high.value / low.value) ** at.share };
+      return stepAt(low, high, at.share);
     }),
     ...(blown !== undefined && { blown }),
     for: most(1),
@@ -198,7 +203,7 @@ function conclusionOf(broken: readonly Weighed[], intact: number, next: readonly
   if (intact >= NAMED_FROM) return { is: 'works' };
   const byRefs = new Map<string, { refs: readonly string[]; probability: number }>();
   for (const { hypothesis, probability } of broken) {
-    const refs = hypothesis.faults.map(({ ref }) => ref);
+    const refs = hypothesis.faults.map(({ ref }) => ref).sort();
     const key = refs.join(' ');
     byRefs.set(key, { refs, probability: probability + (byRefs.get(key)?.probability ?? 0) });
   }

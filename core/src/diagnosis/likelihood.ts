@@ -1,7 +1,8 @@
 import { type Circuit, packagesNamed, partOf } from '../circuit/index.ts';
+import type { Drifted } from '../device/index.ts';
 import type { Broken } from './broken.ts';
 import { type Evidence, type FaultReading, isReading, uncertaintyOf } from './evidence.ts';
-import { type Expectations, type Expected, faultAt } from './expect.ts';
+import { type Expectations, type Expected, faultAt, METER_OHMS } from './expect.ts';
 import type { FaultBench } from './fault-bench.ts';
 import { ALL, isSign, type Observation } from './observation.ts';
 import { falseMarkProbability, markProbability, signProbability } from './signs.ts';
@@ -35,9 +36,15 @@ export function aloneProbabilities(expectations: Expectations, name: string, bro
     const light = here ? ALONE[here.fault.fault](one.series, here.step?.value) : 'lights';
     return ORDER.indexOf(light) > ORDER.indexOf(so) ? light : so;
   }, 'lights');
-  const rest = (1 - SURE) / 2;
-  return { lights: rest, dim: rest, dark: rest, [worst]: SURE };
+  return LOOKS[worst];
 }
+
+/** How what a package does looks to people: a worn one is dim, and no fault of that kind is there; open it is dark. */
+const LOOKS: Readonly<Record<Light, Readonly<Record<Light, number>>>> = {
+  lights: { lights: 0.92, dim: 0.06, dark: 0.02 },
+  dim: { lights: 0.08, dim: 0.89, dark: 0.03 },
+  dark: { lights: 0.015, dim: 0.015, dark: 0.97 },
+};
 
 const ORDER: readonly Light[] = ['lights', 'dim', 'dark'];
 /** A leak of so many ohms takes most of a few milliamperes. */
@@ -56,6 +63,15 @@ export interface Point {
   readonly low: Broken;
   readonly high: Broken;
   readonly share: number;
+}
+
+/** A share of the way from one step of a fault to the next. */
+export function stepAt(step: Drifted, further: Drifted, share: number): Drifted {
+  const fields = Object.keys(further.fields).map((field) => {
+    const [low = 0, high = 0] = [step.fields[field], further.fields[field]];
+    return [field, geometric(low, high, share)] as const;
+  });
+  return { fields: Object.fromEntries(fields), value: geometric(step.value, further.value, share), unit: step.unit };
 }
 
 /** How well what was read and seen goes with what may be broken. */
@@ -82,6 +98,7 @@ export class Likelihood {
 
   /** The same with a fault that nobody thought of: anything may be, within what the intact circuit shows or nothing. */
   logOfUnknown(evidence: Evidence): number {
+    if (isReading(evidence) && this.isAsGoodAsOpen(evidence)) return this.logOfUnknown({ ...evidence, value: null });
     if (!isReading(evidence)) return Math.log(unknownProbability(evidence));
     const expected = this.expectations.of(evidence, this.whole);
     const scale = scaleOf(evidence, expected);
@@ -92,18 +109,26 @@ export class Likelihood {
 
   private logPlain(evidence: Evidence, { low, high, share }: Point): number {
     if (isReading(evidence)) {
-      const expected = between(this.expectations.of(evidence, low), this.expectations.of(evidence, high), share);
+      if (this.isAsGoodAsOpen(evidence)) return this.logPlain({ ...evidence, value: null }, { low, high, share });
+      const expected = expectedAt(this.expectations, evidence, { low, high, share });
       return logReading(evidence, expected, scaleOf(evidence, this.expectations.of(evidence, this.whole)));
     }
     if (evidence.kind === 'alone') {
       const { of, volts, uncertainty, atAmps } = evidence;
       return this.logPlain({ kind: 'volts', across: of, value: volts, uncertainty, atAmps }, { low, high, share });
     }
-    if (evidence.kind === 'lights' && !isAlone(evidence)) {
+    if (evidence.kind === 'lights' && !isLitAlone(evidence)) {
       const light = geometric(this.lightOf(evidence.of, low), this.lightOf(evidence.of, high), share);
       return Math.log(lightProbabilities(light)[lightIn(evidence.value)]);
     }
     return Math.log((1 - share) * this.probability(evidence, low) + share * this.probability(evidence, high));
+  }
+
+  /** Megohms of what should have few are a finger, dirt or the meter's own: nothing passes. */
+  private isAsGoodAsOpen(reading: FaultReading): boolean {
+    if (reading.kind !== 'ohms' || reading.value === null || reading.value < AS_GOOD_AS_OPEN) return false;
+    const intact = this.expectations.of(reading, this.whole);
+    return intact === 'beyond' || intact.value < AS_GOOD_AS_OPEN / 10;
   }
 
   private probability(observation: Exclude<Observation, { kind: 'alone' }>, broken: Broken): number {
@@ -157,7 +182,7 @@ export class Likelihood {
   }
 }
 
-function isAlone({ atAmps, state }: Extract<Observation, { kind: 'lights' }>): boolean {
+function isLitAlone({ atAmps, state }: Extract<Observation, { kind: 'lights' }>): boolean {
   return atAmps !== undefined || state === 'dead';
 }
 
@@ -180,9 +205,44 @@ function geometric(low: number, high: number, share: number): number {
 }
 
 /** What is expected a share of the way from one step to the next. */
-export function between(low: Expected, high: Expected, share: number): Expected {
+function between(low: Expected, high: Expected, share: number): Expected {
   if (low === 'beyond' || high === 'beyond') return share < 0.5 ? low : high;
   return { value: geometric(low.value, high.value, share), spread: geometric(low.spread, high.spread, share) };
+}
+
+/** Points from one step of a fault to the next. */
+export const POINTS_A_STEP = 3;
+
+/**
+ * What a reading shows at a point of a fault. What a part shows by itself follows from how far it is off; a live figure lies
+ * between those of the two steps that were solved. A point stands for all as far as the next one.
+ */
+export function expectedAt(expectations: Expectations, reading: FaultReading, { low, high, share }: Point): Expected {
+  const at = (part: number): Expected =>
+    isAlone(reading)
+      ? expectations.of(reading, withStepAt(low, high, part))
+      : between(expectations.of(reading, low), expectations.of(reading, high), part);
+  const here = at(share);
+  if (low === high || here === 'beyond') return here;
+  const next = at(share + 1 / POINTS_A_STEP);
+  // Beyond the last figure that a meter shows there is none.
+  const half = Math.abs((next === 'beyond' ? METER_OHMS : next.value) - here.value) / 2;
+  return { value: here.value, spread: Math.hypot(here.spread, half) };
+}
+
+function isAlone(reading: FaultReading): boolean {
+  return reading.kind === 'ohms' || reading.kind === 'farads' || (reading.kind === 'volts' && reading.atAmps !== undefined);
+}
+
+/** The same fault as far off as a share of the way from one step to the next. */
+function withStepAt(low: Broken, high: Broken, share: number): Broken {
+  return {
+    ...low,
+    faults: low.faults.map(({ fault, step }) => {
+      const further = high.faults.find((one) => one.fault === fault)?.step;
+      return { fault, step: step && further && stepAt(step, further, share) };
+    }),
+  };
 }
 
 function unknownProbability(observation: Observation): number {
@@ -191,7 +251,7 @@ function unknownProbability(observation: Observation): number {
     case 'seen':
       return falseMarkProbability(observation.value);
     case 'lights':
-      return !isAlone(observation) ? 1 / 3 : observation.value === true ? 0.9 : 0.05;
+      return !isLitAlone(observation) ? 1 / 3 : observation.value === true ? 0.9 : 0.05;
     default:
       return 0.05;
   }
@@ -201,6 +261,9 @@ function unknownProbability(observation: Observation): number {
 function scaleOf({ value }: FaultReading, intact: Expected): number {
   return 4 * Math.max(Math.abs(value ?? 0), intact === 'beyond' ? 0 : Math.abs(intact.value), 1e-9);
 }
+
+/** Ω. */
+const AS_GOOD_AS_OPEN = 5e6;
 
 /** What a diode range sends. */
 const TESTER_AMPS = 1e-3;

@@ -5,7 +5,7 @@ import type { Solution } from '../solve/index.ts';
 import type { FaultReading } from './evidence.ts';
 import type { Expected } from './expect.ts';
 import { faultKey } from './fault.ts';
-import { aloneProbabilities, between, type Light, MAKES_CONTACT, type Point, SLIP } from './likelihood.ts';
+import { aloneProbabilities, expectedAt, type Light, MAKES_CONTACT, type Point, SLIP } from './likelihood.ts';
 import { lookProbability, signProbability } from './signs.ts';
 import type { Outcome, TestPlace } from './test.ts';
 import type { FaultModel, Hypothesis, Weighed } from './weigh.ts';
@@ -151,10 +151,9 @@ export function readingFor(whole: Solution, test: Exclude<TestPlace, { kind: 'se
 
 /** What a meter may show, cut into figures that can be told from each other; beyond the range is one of them. */
 function figureResults(model: FaultModel, reading: FaultReading, likely: readonly Weighed[]): Results {
-  const expectedAt = ({ low, high, share }: Point): Expected =>
-    between(model.bench.expectations.of(reading, low), model.bench.expectations.of(reading, high), share);
-  const expected = likely.map(({ hypothesis }) => hypothesis.points.map(expectedAt));
-  const whole = expectedAt({ low: model.bench.whole, high: model.bench.whole, share: 0 });
+  const at = (point: Point) => expectedAt(model.bench.expectations, reading, point);
+  const expected = likely.map(({ hypothesis }) => hypothesis.points.map(at));
+  const whole = at({ low: model.bench.whole, high: model.bench.whole, share: 0 });
   const all = [...expected.flat(), whole];
   const cells = cellsOf(all.filter((one) => one !== 'beyond').map((one) => widened(reading, one)));
   const results: Outcome['result'][] = cells.map(({ from, to }) => ({ from, to }));

@@ -12,6 +12,8 @@ const SETTING_UP = 1;
 export const LEAST_BITS = 0.02;
 /** A live test stands after every other that tells at least so much of what it does. */
 const COMPARABLE = 0.5;
+/** What cannot hurt goes before a probe at mains in any case while it tells so much, bits. */
+const TELLS = 0.1;
 
 /** Tests that have not been made, those worth most for their minutes and risk first. */
 export function proposeTests(
@@ -35,9 +37,10 @@ function liveLast(proposed: readonly ProposedTest[]): readonly ProposedTest[] {
   const live = proposed.filter(({ risk }) => risk === 'live');
   const ordered: ProposedTest[] = proposed.filter(({ risk }) => risk !== 'live');
   for (const one of live) {
-    const after = ordered.findLastIndex(({ risk, bits }) => risk !== 'live' && bits >= COMPARABLE * one.bits);
-    const worse = ordered.findIndex(({ bits }, index) => index > after && bits < COMPARABLE * one.bits);
-    ordered.splice(worse === -1 ? ordered.length : worse, 0, one);
+    const isWorth = ({ risk, bits }: ProposedTest) => risk !== 'live' && (bits >= COMPARABLE * one.bits || bits >= TELLS);
+    let at = ordered.findLastIndex(isWorth) + 1;
+    while (ordered[at]?.risk === 'live') at += 1;
+    ordered.splice(at, 0, one);
   }
   return ordered;
 }

@@ -1,9 +1,9 @@
 import type { Drifted } from '../device/index.ts';
 import type { Broken } from './broken.ts';
-import type { Evidence } from './evidence.ts';
+import { type Evidence, isReading } from './evidence.ts';
 import type { Fault } from './fault.ts';
 import type { FaultBench } from './fault-bench.ts';
-import { Likelihood, logSum, type Point } from './likelihood.ts';
+import { Likelihood, logSum, POINTS_A_STEP, type Point } from './likelihood.ts';
 
 /** What may be broken: one fault, two, none, or one that nobody thought of. */
 export interface Hypothesis {
@@ -24,16 +24,18 @@ export interface Weighed {
 
 /** Before anything was seen: nothing is wrong, or something that is not on the list. */
 const [INTACT_PRIOR, UNKNOWN_PRIOR] = [0.05, 0.02];
-/** Two faults at a time are as likely as both by chance, times this: one often brings the other. */
-const TOGETHER = 3;
+/**
+ * Two faults at a time, of the chance that both priors make: all pairs together are then about a seventh of all single faults.
+ * More than independence would have it, for one often brings the other.
+ */
+const TOGETHER = 0.3;
 /** Where what is on the list explains less than so much, two faults at a time are looked at, of the likeliest so many. */
 const [EXPLAINS_TOO_LITTLE, PAIRED] = [0.6, 7];
 /** Of bad joints that are handled so many are open. */
 const OPEN_JOINTS = 0.5;
-/** Evidence is unexplained where it is so much less likely than with a fault that nobody thought of. */
+/** A reading is unexplained where it is so much less likely than with a fault that nobody thought of, and what was seen below so much. */
 const UNEXPLAINED = Math.log(0.1);
-/** Points from one step of a fault to the next. */
-const POINTS_A_STEP = 3;
+const HARDLY = Math.log(0.04);
 
 /** Everything about the faults of one circuit that does not change while evidence comes in. */
 export class FaultModel {
@@ -134,7 +136,10 @@ function leavesMuch(model: FaultModel, singles: readonly Weighed[], evidence: re
   const first = singles.find(({ hypothesis }) => hypothesis.is !== 'unknown');
   const at = first?.hypothesis.points[first.points.indexOf(Math.max(...first.points))];
   if (!at) return false;
-  return evidence.some((one) => model.likelihood.log(one, at) < Math.min(UNEXPLAINED, model.likelihood.logOfUnknown(one) + UNEXPLAINED));
+  return evidence.some((one) => {
+    const log = model.likelihood.log(one, at);
+    return isReading(one) ? log < model.likelihood.logOfUnknown(one) + UNEXPLAINED : log < HARDLY;
+  });
 }
 
 /** Faults that explain most of the evidence, each piece counted no worse than unknown: what one leaves another may explain. */

@@ -16,7 +16,6 @@ export const stairwellLamp: BenchScript = {
     ['11:26', 'B1 bridge on B C P M'],
     ['11:27', 'R2 220r 1w on C N'],
     ['11:31', 'D1-D24 led white 2835 24 series on P M'],
-    ['11:40', 'in 230v 10.1ma 0.48w'],
     ['11:40', 'it is dim'],
     ['11:46', { kind: 'state', state: 'charged' }],
     ['11:47', { kind: 'state', state: 'dead' }],

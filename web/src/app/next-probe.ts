@@ -1,13 +1,19 @@
 import {
   type Appraisal,
+  alternatingSource,
   type BenchState,
+  type Diagnosis,
   type Discharge,
   holdLine,
+  lineOfTest,
   partsOfKind,
   type Specimen,
+  sayConclusion,
   sayDischarge,
+  sayHow,
   sayOver,
   saySettling,
+  sayTest,
 } from '@mindful-probe/core';
 import { sayProposal } from '../shared/figures/say-proposal.ts';
 import type { AnalysisView } from '../shared/worker/use-analysis.ts';
@@ -23,7 +29,8 @@ export interface NextProbe {
 }
 
 /** The one obvious next thing: what is missing for a circuit, else the reading that settles most of the LED current. */
-export function nextProbeOf(specimen: Specimen, analysis: AnalysisView | undefined): NextProbe | undefined {
+export function nextProbeOf(specimen: Specimen, analysis: AnalysisView | undefined, diagnosis?: Diagnosis): NextProbe | undefined {
+  if (diagnosis) return nextTestOf(diagnosis);
   if (specimen.claims.length === 0) return { what: 'claim', why: 'what body, box or listing says, with its unit', line: 'claim ' };
   const beep = nextBeepOf(specimen);
   if (beep) return beep;
@@ -34,6 +41,22 @@ export function nextProbeOf(specimen: Specimen, analysis: AnalysisView | undefin
   const loose = specimen.nets.find(({ pins }) => pins.length === 1);
   if (loose) return { what: loose.pins[0] as string, why: 'this pin is joined to nothing yet', line: `join ${loose.pins[0]} ` };
   return proposal(current.value);
+}
+
+/** While it does not work: the test that tells most of which fault it is. */
+function nextTestOf({ circuit, next, conclusion, faults }: Diagnosis): NextProbe | undefined {
+  const [first] = next;
+  const said = sayConclusion(circuit, conclusion, faults[0]);
+  if (said !== '') return { what: conclusion.is === 'works' ? 'works' : (faults[0]?.faults[0]?.ref ?? ''), why: said, line: '' };
+  if (!first) return undefined;
+  const { test } = first;
+  const state = 'state' in test ? test.state : test.kind === 'tapped' ? 'live' : 'dead';
+  return {
+    what: sayTest(circuit, test),
+    why: sayHow(circuit, first, alternatingSource(circuit) !== undefined),
+    line: lineOfTest(test),
+    state,
+  };
 }
 
 /** Where a store may still hold volts, the reading that shows that it does not comes before any other. */

@@ -1,4 +1,4 @@
-import { ALTERED_ON_MAINS, isAlteredOnMains, type Stage } from '@mindful-probe/core';
+import { ALTERED_ON_MAINS, isAlteredOnMains, type Stage, symptomsOf } from '@mindful-probe/core';
 import { Camera } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
@@ -10,7 +10,7 @@ import { Stale } from '../shared/kit/stale.tsx';
 import { addPhotos } from '../shared/photos/photos.ts';
 import { Patterns } from '../shared/pictures/patterns.tsx';
 import { TapePanel } from '../shared/tape/tape-panel.tsx';
-import { useAnalysis } from '../shared/worker/use-analysis.ts';
+import { useAnalysis, useDiagnosis } from '../shared/worker/use-analysis.ts';
 import { knownStage, STAGE_LIST } from '../stages/registry.ts';
 import { BenchStateButton, BenchStrip } from './bench-state.tsx';
 import { Brand } from './brand.tsx';
@@ -54,7 +54,11 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
   const write = useCallback((line: string) => benchLine.current?.write(line), []);
   const open = useMemo((): OpenSpecimen => ({ ...data, analysis, isStale, suggest, write }), [data, analysis, isStale, suggest, write]);
   const stores = storesOf(specimen, analysis);
-  const next = dischargeProbeOf(specimen, stores.discharges) ?? nextProbeOf(specimen, analysis);
+  const isFaulty = symptomsOf(specimen).length > 0;
+  const { found: faulty } = useDiagnosis(id, entries, specimen.state, isFaulty);
+  const next =
+    dischargeProbeOf(specimen, stores.discharges) ??
+    nextProbeOf(specimen, analysis, isFaulty && faulty?.ok ? faulty.value.diagnosis : undefined);
   const chooser = useRef<HTMLInputElement>(null);
   // What is read dead waits until it is, and the other way round.
   const elsewhere = next?.state !== undefined && next.state !== (specimen.benchState === 'live' ? 'live' : 'dead');

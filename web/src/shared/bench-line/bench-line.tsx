@@ -8,11 +8,12 @@ import {
   parseBenchLine,
   type Specimen,
   sayWay,
+  symptomsOf,
 } from '@mindful-probe/core';
 import { type ClipboardEvent, type KeyboardEvent, type Ref, useImperativeHandle, useMemo, useRef, useState } from 'react';
 import { useMarks, useMeters } from '../data/use-bench-list.ts';
 import type { SpaceKey } from '../instruments/use-space-key.ts';
-import { useTriedWay } from '../worker/use-analysis.ts';
+import { useTriedFault, useTriedWay } from '../worker/use-analysis.ts';
 import { useBenchDraft } from './bench-draft.ts';
 
 export interface BenchLineHandle {
@@ -62,6 +63,14 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture, space,
   const own = outcome.kind === 'entry' && outcome.draft.kind === 'way' ? outcome.draft.moves : undefined;
   const goal: Goal = { format: 'mindful-probe.goal', version: 1, ...(specimen.goal ?? { aim: 'none' }) };
   const tried = useTriedWay(circuit, goal, own);
+  const isFaulty = symptomsOf(specimen).length > 0;
+  const isEvidence = outcome.kind === 'entry' && (outcome.draft.kind === 'observed' || outcome.draft.kind === 'reading');
+  const fault = useTriedFault(
+    specimenId,
+    specimen.tape.map(({ entry }) => entry),
+    specimen.state,
+    isFaulty && isEvidence ? outcome.draft : undefined,
+  );
 
   useImperativeHandle(ref, () => ({
     focus: () => input.current?.focus(),
@@ -129,7 +138,9 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture, space,
             : tooLong !== undefined
               ? `${tooLong.toLocaleString('en')} characters are too many for one line; ${LONGEST_LINE.toLocaleString('en')} go in. Nothing was pasted.`
               : outcome.kind === 'entry' || outcome.kind === 'picture'
-                ? `${outcome.meaning}${tried ? `: ${tried.ok ? sayWay(tried.value) : tried.error.message}` : ''}`
+                ? `${outcome.meaning}${tried ? `: ${tried.ok ? sayWay(tried.value) : tried.error.message}` : ''}${
+                    fault ? `: ${fault.words}, ${fault.before.toFixed(2)} → ${fault.after.toFixed(2)}` : ''
+                  }`
                 : outcome.kind === 'answer'
                   ? `${outcome.meaning}${asked === text ? ' · Enter keeps it' : ''}`
                   : outcome.kind === 'unread'

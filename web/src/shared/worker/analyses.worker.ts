@@ -9,12 +9,15 @@ import {
   type Circuit,
   type CircuitMove,
   causesOf,
+  completeDraft,
   Diagnoser,
   type Diagnosis,
   type DriveDetails,
   driveDetails,
   type Entry,
+  type EntryDraft,
   faultEvidence,
+  faultKey,
   fitReadings,
   type Goal,
   type Judgement,
@@ -36,6 +39,7 @@ import {
   SpecimenAnalyses,
   type Stage,
   type StageMark,
+  sayFound,
   searchInSteps,
   shortFinding,
   solve,
@@ -92,6 +96,13 @@ export interface DiagnosisView {
   readonly diagnosis: Diagnosis;
   /** Nothing is traced yet: the usual circuit of its kind stands in. */
   readonly isSupposed: boolean;
+}
+
+/** What a line that is being typed would make of the likeliest fault. */
+export interface TriedFault {
+  readonly words: string;
+  readonly before: number;
+  readonly after: number;
 }
 
 /** What is asked of a tape, and which tape that is: by its last entry, with the entries themselves. */
@@ -216,6 +227,31 @@ const api = {
       told = Date.now();
       await goOnWith(tape.topic);
     }
+  },
+  /** What a line that is being typed would make of it: the fault that then is likeliest, before and after. */
+  async triedFault(tape: AskedTape, rework: number, draft: EntryDraft): Promise<TriedFault | undefined> {
+    await goOnWith(tape.topic);
+    const last = tape.entries.at(-1);
+    if (!last) return undefined;
+    const found = [tape.entries, [...tape.entries, completeDraft(draft, 'tried-line', last.at)]].map((entries) => {
+      const known = faultEvidence(new SpecimenAnalyses(replay(entries)).after(rework));
+      const steps =
+        known &&
+        diagnoser.inSteps(
+          known.circuit,
+          known.evidence.map(({ what }) => what),
+        );
+      for (let step = steps?.next(); step; step = steps?.next()) {
+        if (step.done) return step.value.ok ? step.value.value : undefined;
+      }
+      return undefined;
+    });
+    const [before, after] = found;
+    const first = after?.faults[0];
+    if (!before || !after || !first) return undefined;
+    const key = first.faults.map(faultKey).join();
+    const was = before.faults.find(({ faults }) => faults.map(faultKey).join() === key)?.probability ?? 0;
+    return { words: sayFound(after.circuit, first), before: was, after: first.probability };
   },
   /** What the likeliest fault did, and what mending it does. */
   async aftermath(tape: AskedTape, rework: number, diagnosis: Diagnosis): Promise<Aftermath | undefined> {

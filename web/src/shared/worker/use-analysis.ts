@@ -5,6 +5,7 @@ import type {
   CircuitMove,
   DriveDetails,
   Entry,
+  EntryDraft,
   Goal,
   Limits,
   Result,
@@ -17,9 +18,9 @@ import type {
   WhatIfOutcome,
 } from '@mindful-probe/core';
 import { proxy } from 'comlink';
-import { useState, useSyncExternalStore } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import useSWR from 'swr';
-import type { AnalysisView, AskedTape, DiagnosisView, WayView } from './analyses.worker.ts';
+import type { AnalysisView, AskedTape, DiagnosisView, TriedFault, WayView } from './analyses.worker.ts';
 import { ask, type Computing, computing, onComputing, StoppedError, turnTo } from './worker-line.ts';
 
 export type { AnalysisView, DiagnosisView, WayView } from './analyses.worker.ts';
@@ -193,6 +194,31 @@ export function useDiagnosis(
     isStale: data !== undefined && (isLoading || isStopped),
     again: isStopped ? () => void mutate() : undefined,
   };
+}
+
+/** Whoever types is given so long for the next letter before a fault is weighed anew for the line. */
+const TYPING_MS = 350;
+
+/** What a line that is being typed would make of the likeliest fault; undefined until it is there, and where nothing is broken. */
+export function useTriedFault(
+  specimenId: string,
+  entries: readonly Entry[],
+  rework: number,
+  draft: EntryDraft | undefined,
+): TriedFault | undefined {
+  const tape = tapeOf(specimenId, entries);
+  const said = draft && JSON.stringify(draft);
+  const [rested, setRested] = useState<string>();
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(said), TYPING_MS);
+    return () => clearTimeout(timer);
+  }, [said]);
+  const { data } = useSWR(
+    draft && rested === said ? ['tried-fault', rework, tape.topic, said] : null,
+    () => ask(async (api): Promise<TriedFault | null> => (await api.triedFault(tape, rework, draft as EntryDraft)) ?? null, tape.topic),
+    ONCE,
+  );
+  return data ?? undefined;
 }
 
 /** What the likeliest fault did, and what mending it does; undefined until it is there. */

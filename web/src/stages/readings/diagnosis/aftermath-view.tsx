@@ -3,6 +3,7 @@ import {
   type Consequence,
   type Diagnosis,
   formatEngineering,
+  likeliestOf,
   limitWords,
   type Surge,
   saySeen,
@@ -15,19 +16,23 @@ import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
 import { multipleText } from '../../../shared/figures/figure.tsx';
 import { DriveRuler, RulerAxis } from '../../../shared/pictures/drive-ruler.tsx';
 
+/** Before a fault is so likely nothing is said of whether it is worth mending. */
+const DECIDES_FROM = 0.6;
+
 const RULER_WIDTH = 236;
 const ROW_HEIGHT = 34;
 
 /** What the likeliest fault did to the rest, what mending it does, and whether that is worth it. */
 export function AftermathView({ aftermath, diagnosis }: { readonly aftermath: Aftermath; readonly diagnosis: Diagnosis }) {
   const { consequences, surge, why, worth } = aftermath;
+  const likeliest = Math.max(0, ...likeliestOf(diagnosis).values());
   return (
     <div className="mt-5 border-t border-ink pt-2">
-      <div className="grid gap-x-9 gap-y-4 xl:grid-cols-[minmax(0,1fr)_240px]">
+      <div className="grid gap-y-4">
         {consequences.length > 0 && <Consequences rows={consequences} />}
-        <div>
+        <div className="max-w-[760px]">
           {surge && <SurgeWords surge={surge} />}
-          {why.length > 0 && (
+          {why.length > 0 && likeliest >= DECIDES_FROM && (
             <p className="mt-2">
               <b>Why it may have died:</b>{' '}
               {why.map((share) => `${stressName(share)} at ${multipleText(share.share)} of ${limitWords(share.limit)}`).join('; ')}.
@@ -35,7 +40,7 @@ export function AftermathView({ aftermath, diagnosis }: { readonly aftermath: Af
           )}
         </div>
       </div>
-      {worth && <WorthRow worth={worth} diagnosis={diagnosis} />}
+      {worth && likeliest >= DECIDES_FROM && <WorthRow worth={worth} diagnosis={diagnosis} />}
     </div>
   );
 }
@@ -80,7 +85,7 @@ function Consequences({ rows }: { readonly rows: readonly Consequence[] }) {
                   <span className="block font-figures text-12 text-quiet">{formatEngineering(row.chipAmps, 'amps').text}</span>
                 </th>
                 <td className={`pr-4 text-right font-figures text-17 ${row.ofRated > 1 ? 'font-[650] text-brick' : ''}`}>
-                  {multipleText(row.ofRated)}
+                  {row.ofRated > 0 ? multipleText(row.ofRated) : 'dark'}
                 </td>
                 <td className="p-0 max-lg:hidden">
                   {row.ofRated > 0 && (
@@ -93,7 +98,9 @@ function Consequences({ rows }: { readonly rows: readonly Consequence[] }) {
                     />
                   )}
                 </td>
-                <td className="pl-3 text-right font-figures whitespace-nowrap">{formatEngineering(row.supplyWatts, 'watts').text}</td>
+                <td className="pl-3 text-right font-figures whitespace-nowrap">
+                  {row.ofRated > 0 ? formatEngineering(row.supplyWatts, 'watts').text : ''}
+                </td>
                 <td className="pl-3 whitespace-nowrap">{row.is === 'as built' ? 'as new' : row.seen <= -1 ? 'dark' : saySeen(row.seen)}</td>
                 <td className={`pl-3 font-figures whitespace-nowrap ${(row.store?.share ?? 0) > 1 ? 'font-[650] text-brick' : ''}`}>
                   {row.store ? `${row.store.ref} ${Math.round(row.store.volts)} V, ${multipleText(row.store.share)}` : ''}
@@ -122,7 +129,7 @@ function SurgeWords({ surge }: { readonly surge: Surge }) {
   return (
     <section aria-label="Surge">
       <p className="flex items-baseline gap-3">
-        <b className="font-figures text-24 font-[650] text-brick">{formatEngineering(peakAmps, 'amps', 2).text}</b>
+        <b className="font-figures text-24 font-[650] whitespace-nowrap text-brick">{formatEngineering(peakAmps, 'amps', 2).text}</b>
         <span className="text-12">
           <b className="block">surge in each chip of {ref} if the contact closes again</b>
           {Math.round(ofRated)}× its rating for {formatEngineering(seconds, 'seconds', 2).text}

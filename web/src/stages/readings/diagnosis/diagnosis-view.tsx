@@ -88,18 +88,19 @@ function FoundView({ view, isStale, again }: FoundProps) {
         </button>
       )}
       <div
-        className={`grid gap-x-7 gap-y-5 lg:grid-cols-2 xl:grid-cols-[minmax(0,304fr)_minmax(0,240fr)_minmax(0,240fr)] ${isStale ? 'text-quiet' : ''}`}
+        className={`grid gap-x-7 gap-y-5 lg:grid-cols-2 xl:grid-cols-[minmax(0,270fr)_minmax(0,260fr)_minmax(0,254fr)] ${isStale ? 'text-quiet' : ''}`}
       >
-        <section aria-label="Circuit" className="min-w-0">
-          <h2 className="border-b border-ink">Circuit and string map</h2>
-          <div className="mt-2">
-            <SchematicView circuit={circuit} maxHeight={240} lit={lit} />
-          </div>
+        <section aria-label="Packages" className="min-w-0">
+          <h2 className="border-b border-ink">String map</h2>
           <StringMap circuit={circuit} packages={map} asked={asked} />
         </section>
         <FaultsList diagnosis={diagnosis} />
         <NextTests diagnosis={diagnosis} />
       </div>
+      <section aria-label="Circuit" className="mt-5 border-t border-ink pt-2">
+        <h2 className="sr-only">Circuit</h2>
+        <SchematicView circuit={circuit} maxHeight={200} lit={lit} />
+      </section>
       {aftermath && <AftermathView aftermath={aftermath} diagnosis={diagnosis} />}
     </>
   );

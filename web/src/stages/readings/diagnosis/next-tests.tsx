@@ -10,8 +10,9 @@ import {
   sayTest,
 } from '@mindful-probe/core';
 import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
+import { type FaultRow, faultRowsOf } from './fault-rows.ts';
 
-const [SHOWN_BESIDE, MOST_OUTCOMES, MOST_LEFT] = [4, 4, 6];
+const [SHOWN_BESIDE, MOST_OUTCOMES, MOST_SQUARES] = [4, 4, 5];
 
 /** The test that divides the faults best, with what each outcome would leave; and the next ones in a line each. */
 export function NextTests({ diagnosis }: { readonly diagnosis: Diagnosis }) {
@@ -19,6 +20,7 @@ export function NextTests({ diagnosis }: { readonly diagnosis: Diagnosis }) {
   const { next, circuit } = diagnosis;
   const mains = alternatingSource(circuit) !== undefined;
   const [first, ...others] = next;
+  const rows = faultRowsOf(diagnosis).slice(0, MOST_SQUARES);
   if (!first) return <p className="text-quiet">No test is left that would tell more.</p>;
   return (
     <section aria-label="Next test">
@@ -40,7 +42,7 @@ export function NextTests({ diagnosis }: { readonly diagnosis: Diagnosis }) {
         <RiskWords test={first} />
         <ul className="mt-1">
           {mainOutcomes(first).map((outcome) => (
-            <OutcomeRow key={sayResult(first, outcome.result)} test={first} outcome={outcome} />
+            <OutcomeRow key={sayResult(first, outcome.result)} test={first} outcome={outcome} rows={rows} />
           ))}
         </ul>
       </div>
@@ -80,27 +82,58 @@ function mainOutcomes({ outcomes }: ProposedTest): readonly Outcome[] {
   return outcomes.slice(0, MOST_OUTCOMES);
 }
 
-function OutcomeRow({ test, outcome }: { readonly test: ProposedTest; readonly outcome: Outcome }) {
+interface OutcomeProps {
+  readonly test: ProposedTest;
+  readonly outcome: Outcome;
+  /** The likeliest faults, of which each outcome says which remain. */
+  readonly rows: readonly FaultRow[];
+}
+
+/** What one outcome would leave: a square for each of the likeliest, filled where it remains. */
+function OutcomeRow({ test, outcome, rows }: OutcomeProps) {
   const { suggest } = useOpenSpecimen();
   const line = lineOfResult(test.test, outcome.result);
   const words = sayResult(test, outcome.result);
-  const left = outcome.leaves.slice(0, MOST_LEFT);
+  const left = rows.map(({ keys }) => outcome.leaves.some((key) => keys.has(key)));
+  const gone = left.filter((remains) => !remains).length;
   return (
-    <li className="flex items-baseline gap-3 py-0.5">
-      <span className="w-10 shrink-0 font-figures text-12 text-quiet">{outcome.probability.toFixed(2)}</span>
-      <span className="w-[130px] shrink-0 font-[650]">
+    <li className="flex items-start justify-between gap-2 border-b border-rule py-1">
+      <div className="min-w-0">
         {line === undefined ? (
-          words
+          <b>{words}</b>
         ) : (
-          <button type="button" className="text-left underline decoration-1 underline-offset-2" onClick={() => suggest(line)}>
+          <button type="button" className="text-left font-[650] underline decoration-1 underline-offset-2" onClick={() => suggest(line)}>
             {words}
           </button>
         )}
-      </span>
-      <span className="text-12">
-        leaves {left.join(', ') || 'none of these'}
-        {outcome.leaves.length > left.length && ` and ${outcome.leaves.length - left.length} more`}
-      </span>
+        <span className="block font-figures text-12 text-quiet">{outcome.probability.toFixed(2)}</span>
+      </div>
+      <div className="flex shrink-0 items-start gap-1">
+        {rows.map(({ words: fault }, index) => (
+          <span key={fault} className="w-6 text-center">
+            <svg
+              width="16"
+              height="16"
+              viewBox="0 0 16 16"
+              role="img"
+              aria-label={`${fault}: ${left[index] ? 'remains' : 'ruled out'}`}
+              className="mx-auto block"
+            >
+              <rect
+                x="1"
+                y="1"
+                width="14"
+                height="14"
+                strokeWidth="1.5"
+                strokeDasharray={left[index] ? undefined : '1.5 3'}
+                className={left[index] ? 'fill-ink stroke-ink' : 'fill-none stroke-quiet'}
+              />
+            </svg>
+            <span className="block font-figures text-12 text-quiet">{index + 1}</span>
+          </span>
+        ))}
+        <span className="w-7 text-right font-figures text-12 font-[650]">{gone === 0 ? '' : `−${gone}`}</span>
+      </div>
     </li>
   );
 }

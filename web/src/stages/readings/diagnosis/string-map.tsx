@@ -42,11 +42,11 @@ export function StringMap({ circuit, packages, asked }: StringMapProps) {
                 <button
                   type="button"
                   aria-pressed={one.name === chosen}
-                  aria-label={`${one.name}: ${one.state}${one.volts === undefined ? '' : `, ${formatEngineering(one.volts, 'volts').text}`}`}
+                  aria-label={`${one.name}${one.volts === undefined ? '' : ` ${one.volts.toPrecision(3)} V`}: ${one.state}`}
                   onClick={() => setChosen(one.name === chosen ? undefined : one.name)}
                   className={`block w-full py-0.5 ${asked.has(one.name) ? 'outline-2 outline-petrol' : ''} aria-pressed:bg-ground`}
                 >
-                  <span className={`block font-figures text-12 ${asked.has(one.name) ? 'font-[650] text-petrol' : ''}`}>{one.name}</span>
+                  <span className={`block font-figures text-12 ${asked.has(one.name) ? 'font-[650] text-petrol' : ''}`}>{one.name}</span>{' '}
                   <PackageSquare state={one.state} />
                   <span className="block font-figures text-12 text-quiet">
                     {one.volts === undefined ? '\u00a0' : one.volts.toPrecision(3)}
@@ -61,7 +61,7 @@ export function StringMap({ circuit, packages, asked }: StringMapProps) {
       ) : (
         <p className="mt-1 text-12 text-quiet">
           {volts !== undefined &&
-            `To light one: bench supply at ${volts} V, limit ${formatEngineering(amps, 'amps').text}, on its own pads. `}
+            `To light one: bench supply at ${volts} V, limit ${formatEngineering(amps, 'amps', 1).text}, on its own pads. `}
           {first.series > 1 && `${first.series} dies in series in each. `}
           Choose one to say what it does, or type “{first.name} dark”.
         </p>
