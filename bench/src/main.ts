@@ -12,6 +12,7 @@ import {
 } from '@mindful-probe/core';
 import { countSolutions } from './analyses.ts';
 import { barnLantern, dropper, sixStrings, strip } from './circuits.ts';
+import { judgeDiagnoses, timeDiagnoses } from './diagnoses.ts';
 import { judgeEstimates, timeEstimates } from './estimates.ts';
 import { measureLoad } from './load.ts';
 import { type Measured, measure } from './measure.ts';
@@ -21,6 +22,7 @@ const { values } = parseArgs({
   options: {
     json: { type: 'boolean', default: false },
     estimates: { type: 'boolean', default: false },
+    diagnoses: { type: 'boolean', default: false },
     circuit: { type: 'string' },
     load: { type: 'string' },
     each: { type: 'string', default: '20' },
@@ -68,6 +70,7 @@ const results = values.circuit
   ? [solving('circuit', readCircuit(values.circuit))]
   : [
       ...timeEstimates(),
+      ...timeDiagnoses(),
       solving('operating-point-lantern', barnLantern()),
       solving('operating-point-18', sixStrings()),
       solving('settled-dropper', dropper(1e-6, 10e-6)),
@@ -78,10 +81,17 @@ const results = values.circuit
     ];
 
 // Takes minutes, so only by asking.
-const judged = values.estimates ? judgeEstimates() : undefined;
+const estimates = values.estimates ? judgeEstimates() : undefined;
+const diagnoses = values.diagnoses ? judgeDiagnoses() : undefined;
 
 if (values.json) {
-  const document = { yardstickMs: yard.medianMs, coldSolveMegabytes: megabytes, results, ...(judged && { estimates: judged }) };
+  const document = {
+    yardstickMs: yard.medianMs,
+    coldSolveMegabytes: megabytes,
+    results,
+    ...(estimates && { estimates }),
+    ...(diagnoses && { diagnoses }),
+  };
   process.stdout.write(`${JSON.stringify(document, null, 2)}\n`);
 } else {
   const line = ({ name, medianMs }: Measured) =>
@@ -91,5 +101,6 @@ if (values.json) {
     process.stdout.write(`Drive of ${name}: ${asked} circuits asked for, ${solved} solved, each different\n`);
   }
   process.stdout.write(`one cold solve of the dropper takes ${megabytes.toFixed(1)} MB\n`);
-  for (const [name, share] of Object.entries(judged ?? {})) process.stdout.write(`${name.padEnd(26)} ${share.toFixed(4)}\n`);
+  for (const [name, share] of Object.entries({ ...estimates, ...diagnoses }))
+    process.stdout.write(`${name.padEnd(26)} ${share.toFixed(4)}\n`);
 }

@@ -69,7 +69,7 @@ export function parseEvidence(json: unknown, circuit: Circuit): Result<readonly 
 }
 
 /** The part, package, range or pair of nets that evidence is about; undefined of what is about the whole thing. */
-export function nameIn(evidence: Evidence): string | readonly [string, string] | undefined {
+function nameIn(evidence: Evidence): string | readonly [string, string] | undefined {
   if ('across' in evidence) return evidence.across;
   if ('through' in evidence) return evidence.through;
   return 'of' in evidence ? evidence.of : undefined;

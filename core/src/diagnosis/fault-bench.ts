@@ -1,11 +1,11 @@
 import type { Circuit } from '../circuit/index.ts';
 import type { Drifted } from '../device/index.ts';
+import { shownStatistic } from '../meter/index.ts';
 import { type Solution, type SolveWarmed, solveWarmed } from '../solve/index.ts';
 import { type Broken, BrokenCircuits } from './broken.ts';
 import type { FaultReading } from './evidence.ts';
 import { Expectations } from './expect.ts';
 import { type Fault, faultsOf } from './fault.ts';
-import { readingFor } from './outcomes.ts';
 import type { TestPlace } from './test.ts';
 
 /** A circuit with whatever of it broken, and what every test of that shows: what a diagnosis expects, and what a bench plays. */
@@ -42,4 +42,13 @@ export class FaultBench {
   readingOf(test: Exclude<TestPlace, { kind: 'seen' | 'tapped' }>): FaultReading {
     return readingFor(this.whole.solution, test);
   }
+}
+
+/** A test as the reading that it would be, with what a meter shows there. */
+function readingFor(whole: Solution, test: Exclude<TestPlace, { kind: 'seen' | 'tapped' }>): FaultReading {
+  if (test.state === 'dead') return { ...test, value: 0 };
+  const ref = test.kind === 'amps' ? test.through : test.across;
+  const statistics = whole.parts[ref]?.volts;
+  const statistic = statistics && whole.regime !== 'dc' ? shownStatistic(statistics) : undefined;
+  return { ...test, value: 0, ...(statistic && { statistic }) };
 }

@@ -1,7 +1,5 @@
 import { packagesNamed } from '../circuit/index.ts';
-import { shownStatistic } from '../meter/index.ts';
 import { readingUncertainty } from '../quantity/index.ts';
-import type { Solution } from '../solve/index.ts';
 import type { FaultReading } from './evidence.ts';
 import type { Expected } from './expect.ts';
 import { faultKey } from './fault.ts';
@@ -85,7 +83,7 @@ function resultsOf(model: FaultModel, test: TestPlace, likely: readonly Weighed[
       if (test.atAmps !== undefined && packagesNamed(model.bench.expectations.packages, test.across).length > 0)
         return test.each ? eachResults(model, test.across) : lightResults(model, test.across);
   }
-  return figureResults(model, readingFor(model.bench.whole.solution, test), likely);
+  return figureResults(model, model.bench.readingOf(test), likely);
 }
 
 /** A mark at one part or another, or nothing. */
@@ -138,15 +136,6 @@ function eachResults(model: FaultModel, name: string): Results {
       });
     },
   };
-}
-
-/** A test as the reading that it would be, with what a meter shows there. */
-export function readingFor(whole: Solution, test: Exclude<TestPlace, { kind: 'seen' | 'tapped' }>): FaultReading {
-  if (test.state === 'dead') return { ...test, value: 0 };
-  const ref = test.kind === 'amps' ? test.through : test.across;
-  const statistics = whole.parts[ref]?.volts;
-  const statistic = statistics && whole.regime !== 'dc' ? shownStatistic(statistics) : undefined;
-  return { ...test, value: 0, ...(statistic && { statistic }) };
 }
 
 /** What a meter may show, cut into figures that can be told from each other; beyond the range is one of them. */

@@ -1,7 +1,7 @@
 import { type Sense, symptomsOf } from '@mindful-probe/core';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
-import { SymptomButtons } from '../readings/diagnosis/symptoms.tsx';
+import { SymptomButtons } from '../../shared/faults/symptom-buttons.tsx';
 
 /** What a person notices without a meter, one press each. */
 const QUICK: readonly { readonly of: Sense; readonly label: string; readonly words: readonly string[] }[] = [

@@ -1,13 +1,13 @@
 import { type Appraisal, ledCurrentSum, type SchematicSymbol, symptomsOf } from '@mindful-probe/core';
 import { useCallback, useMemo } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
+import { SymptomButtons } from '../../shared/faults/symptom-buttons.tsx';
 import { multipleText } from '../../shared/figures/figure.tsx';
 import { SumView } from '../../shared/figures/sum-view.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
 import { DiagnosisView } from './diagnosis/diagnosis-view.tsx';
-import { SymptomButtons } from './diagnosis/symptoms.tsx';
 import { LoggedDialog } from './logged-dialog.tsx';
 import { MetersInHand } from './meters-in-hand.tsx';
 import { Misfits } from './misfits.tsx';

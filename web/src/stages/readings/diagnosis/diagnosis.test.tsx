@@ -2,13 +2,14 @@ import { describe, expect, it } from '@jest/globals';
 import { analysisOf, diagnose, faultEvidence, replay, stringMapOf } from '@mindful-probe/core';
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { SymptomButtons } from '../../../shared/faults/symptom-buttons.tsx';
 import { entriesOf, renderOpen } from '../../../testing/render-open.testing.tsx';
 import { AftermathView } from './aftermath-view.tsx';
 import { faultRowsOf } from './fault-rows.ts';
 import { FaultsList } from './faults-list.tsx';
 import { NextTests } from './next-tests.tsx';
 import { StringMap } from './string-map.tsx';
-import { Suppose, SymptomButtons } from './symptoms.tsx';
+import { Suppose } from './symptoms.tsx';
 
 const STRIP = ['V1 24v on A G', 'R1 120r on A B', 'D1-D6 led white 2835 6 series on B G', 'it does not light'];
 

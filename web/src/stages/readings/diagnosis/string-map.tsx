@@ -115,7 +115,7 @@ function PackageFindings({ one, amps, onSaid }: { readonly one: MappedPackage; r
 }
 
 /** Six states, none told by colour alone. */
-export function PackageSquare({ state }: { readonly state: PackageState }) {
+function PackageSquare({ state }: { readonly state: PackageState }) {
   const edge = state === 'not tested' ? 'stroke-quiet' : state === 'open' ? 'stroke-brick' : 'stroke-ink';
   return (
     <svg width={SIDE} height={SIDE} viewBox="0 0 20 20" aria-hidden="true" className="mx-auto block">
