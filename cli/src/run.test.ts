@@ -152,3 +152,52 @@ describe('probe', () => {
     expect(runWith('{', 'solve', '-')).toMatchObject({ status: 2, error: { code: 'bad-json' } });
   });
 });
+
+describe('diagnose', () => {
+  const files: Readonly<Record<string, unknown>> = {
+    'lamp.circuit.json': {
+      format: 'mindful-probe.circuit',
+      version: 1,
+      parts: [
+        { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 12 },
+        { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 150 },
+        { ref: 'D1', kind: 'led', pins: ['b', 'c'] },
+        { ref: 'D2', kind: 'led', pins: ['c', 'd'] },
+        { ref: 'D3', kind: 'led', pins: ['d', '0'] },
+      ],
+    },
+    'dark.readings.json': {
+      format: 'mindful-probe.readings',
+      version: 1,
+      readings: [
+        { kind: 'lights', of: 'all', value: false },
+        { kind: 'ohms', across: 'R1', value: 150.5 },
+        { kind: 'volts', across: 'D1', state: 'dead', atAmps: 0.005, value: 2.81, uncertainty: 0.01 },
+        { kind: 'volts', across: 'D2', state: 'dead', atAmps: 0.005, value: null },
+      ],
+    },
+    'stray.readings.json': { format: 'mindful-probe.readings', version: 1, readings: [{ kind: 'seen', of: 'D9', value: 'burnt' }] },
+  };
+  const diagnose = (readings: string) =>
+    run(['diagnose', 'lamp.circuit.json', '--readings', readings], (path) => JSON.stringify(files[path]));
+
+  it('names what is broken, likeliest first, and the next test with its outcomes', () => {
+    const outcome = diagnose('dark.readings.json');
+    const { faults, none, next } = ('document' in outcome ? outcome.document : {}) as {
+      faults: { ref: string; fault: string; probability: number; text: string }[];
+      none: number;
+      next: { risk: string; bits: number; outcomes: { probability: number; leaves: string[] }[] }[];
+    };
+    expect(faults[0]).toMatchObject({ ref: 'D2', fault: 'open', text: 'D2 open' });
+    expect(faults[0]?.probability).toBeGreaterThan(0.6);
+    expect(none).toBeLessThan(0.1);
+    expect(next.every(({ bits, outcomes }) => bits > 0 && outcomes.length > 0)).toBe(true);
+  });
+
+  it('refuses readings of what is not there, and asks for them', () => {
+    expect(diagnose('stray.readings.json')).toMatchObject({ error: { code: 'unknown-ref', path: 'readings.0' } });
+    expect(run(['diagnose', 'lamp.circuit.json'], () => JSON.stringify(files['lamp.circuit.json']))).toMatchObject({
+      error: { message: expect.stringContaining('Which readings?') },
+    });
+  });
+});

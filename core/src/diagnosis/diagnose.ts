@@ -54,7 +54,7 @@ export interface Diagnosis {
 /** A fault so likely is named. */
 export const NAMED_FROM = 0.95;
 /** Fewer are not worth a line. */
-const [LEAST_SHOWN, MOST_SHOWN] = [0.004, 14];
+const [LEAST_SHOWN, MOST_SHOWN] = [0.004, 100];
 /** Beside the likeliest a fault of so much of its probability is one that cannot be told from it. */
 const ALIKE_SHARE = 0.15;
 /** In units of e: evidence that changes the odds by less says nothing. */

@@ -97,6 +97,21 @@ describe('what is broken', () => {
     expect(both.reduce((sum, { probability }) => sum + probability, 0)).toBeGreaterThan(0.7);
   });
 
+  it('knows two of seven side by side for two, and the other five for lit', () => {
+    const light = circuitOf([
+      { ref: 'B1', kind: 'battery', pins: ['a', '0'], chemistry: 'nimh', size: 'AAA', series: 3 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 2.2 },
+      { ref: 'D1-D7', kind: 'led', pins: ['b', '0'], parallel: 7, colour: 'white', body: '5mm' },
+    ]);
+    const seen = (of: string, value: boolean): Evidence => ({ kind: 'lights', of, value });
+    const found = diagnosed(light, [DIM, seen('D1', false), seen('D2', false), seen('D3', true)]);
+    expect(found.faults[0]?.faults.map(({ ref }) => ref).sort()).toEqual(['D1', 'D2']);
+    const bench = FaultBench.of(light) as FaultBench;
+    const opens = bench.faults.filter(({ ref, fault }) => fault === 'open' && (ref === 'D1' || ref === 'D2'));
+    const left = bench.circuits.with(opens.map((fault) => ({ fault, step: undefined })));
+    expect(left.circuit.parts.find(({ kind }) => kind === 'led')).toMatchObject({ parallel: 5 });
+  });
+
   it('says with a supply that gives nothing that it is the supply', () => {
     const found = diagnosed(CLIP, [DARK, { kind: 'volts', across: 'V1', state: 'live', value: 0, uncertainty: 0.005 }]);
     expect(found.conclusion).toEqual({ is: 'named', refs: ['V1'] });

@@ -78,5 +78,5 @@ function nameIn(evidence: Evidence): string | readonly [string, string] | undefi
 /** One standard uncertainty of a reading, where it says none that of a pocket meter. */
 export function uncertaintyOf({ kind, value, uncertainty }: FaultReading): number {
   if (uncertainty !== undefined || value === null) return uncertainty ?? 0;
-  return readingUncertainty(kind, value, Math.max(1e-9, Math.abs(value) * 1e-3));
+  return readingUncertainty(kind, value, Math.max(1e-12, Math.abs(value) * 1e-3));
 }

@@ -15,6 +15,8 @@ export interface Fault {
   readonly part: string;
   /** How likely before anything was seen, next to one chip that goes open undriven. */
   readonly weight: number;
+  /** Of a package: its dies. */
+  readonly dies?: Pick<LedPackage, 'series' | 'parallel'>;
   /** What it may have come to, from the least on: drifted values, or ohms of a leak or a joint. */
   readonly steps: readonly Drifted[];
 }
@@ -44,8 +46,13 @@ export function faultsOf(circuit: Circuit, intact: Solution): readonly Fault[] {
   return circuit.parts.flatMap((part) => {
     const factor = stress.get(part.ref) ?? 1;
     const own = packages.filter(({ ref }) => ref === part.ref);
-    const places: readonly Pick<LedPackage, 'name'>[] = own.length > 0 ? own : [{ name: part.ref }];
-    return places.flatMap(({ name }) => [...failuresOf(part, name, factor), ...jointOf(circuit, intact, part, name)]);
+    if (own.length === 0) return [...failuresOf(part, part.ref, factor), ...jointOf(circuit, intact, part, part.ref)];
+    return own.flatMap(({ name, series, parallel }) =>
+      [...failuresOf(part, name, factor), ...jointOf(circuit, intact, part, name)].map((fault) => ({
+        ...fault,
+        dies: { series, parallel },
+      })),
+    );
   });
 }
 

@@ -3,8 +3,6 @@ import {
   changesInTime,
   freshNet,
   freshRef,
-  type LedPackage,
-  packagesOf,
   partOf,
   withFields,
   withoutPart,
@@ -23,23 +21,23 @@ export function withFault(circuit: Circuit, fault: Fault, step: Drifted | undefi
   if (!part) return circuit;
   switch (fault.fault) {
     case 'open':
-      return opened(circuit, part, fault.ref);
+      return opened(circuit, part, fault.dies);
     case 'short':
       return shorted(circuit, part);
     case 'drift':
       return step ? withFields(circuit, part.ref, step.fields) : circuit;
     case 'leaky':
-      return step ? leaking(circuit, part, step.value, fault.ref) : circuit;
+      return step ? leaking(circuit, part, step.value, fault.dies) : circuit;
     case 'joint':
       // A joint that is open takes its part out; nothing else tells the two apart.
-      return step && step.value < OPEN_OHMS ? behindOhms(circuit, part, step.value) : opened(circuit, part, fault.ref);
+      return step && step.value < OPEN_OHMS ? behindOhms(circuit, part, step.value) : opened(circuit, part, fault.dies);
   }
 }
 
-function opened(circuit: Circuit, part: Part, name: string): Circuit {
+function opened(circuit: Circuit, part: Part, dies: Fault['dies']): Circuit {
   if (isKind(part, 'led')) {
     const { parallel = 1 } = part;
-    const left = parallel - (packageOf(circuit, name)?.parallel ?? parallel);
+    const left = parallel - (dies?.parallel ?? parallel);
     if (left > 0) return withFields(circuit, part.ref, { parallel: left });
     // What a string leaves behind holds its charge; ohms, however many, would leave it any volts in time.
     return changesInTime(circuit) ? withoutPart(circuit, part.ref) : withReplacement(circuit, part.ref, across(part, OPEN_OHMS));
@@ -65,17 +63,16 @@ function shorted(circuit: Circuit, part: Part): Circuit {
   return withReplacement(circuit, part.ref, across(part, SHORT_OHMS));
 }
 
-function leaking(circuit: Circuit, part: Part, ohms: number, name: string): Circuit {
-  const one = isKind(part, 'led') ? packageOf(circuit, name) : undefined;
-  if (isKind(part, 'led') && one && (part.series ?? 1) > one.series) {
+function leaking(circuit: Circuit, part: Part, ohms: number, dies: Fault['dies']): Circuit {
+  if (isKind(part, 'led') && dies && (part.series ?? 1) > dies.series) {
     // The package by itself in the row, with its leak beside it.
     const inner = freshNet(circuit);
     const rest = withReplacement(circuit, part.ref, {
       ...part,
-      series: (part.series ?? 1) - one.series,
+      series: (part.series ?? 1) - dies.series,
       pins: [part.pins[0], inner],
     });
-    const alone: Part = { ...part, ref: freshRef(rest, 'D'), series: one.series, pins: [inner, part.pins[1]] };
+    const alone: Part = { ...part, ref: freshRef(rest, 'D'), series: dies.series, pins: [inner, part.pins[1]] };
     return withPart(withPart(rest, alone), { ref: freshRef(rest, 'R'), kind: 'resistor', pins: alone.pins, ohms });
   }
   return withPart(circuit, { ...across(part, ohms), ref: freshRef(circuit, 'R') });
@@ -117,8 +114,4 @@ function inDiodes(circuit: Circuit, bridge: Bridge, change: (diodes: readonly Pa
     }),
   );
   return { ...circuit, parts: circuit.parts.flatMap((part) => (part.ref === bridge.ref ? change(diodes) : [part])) };
-}
-
-function packageOf(circuit: Circuit, name: string): LedPackage | undefined {
-  return packagesOf(circuit).find((one) => one.name === name);
 }

@@ -148,7 +148,7 @@ export class Likelihood {
   }
 
   private lightOf(of: string, broken: Broken): number {
-    if (of === ALL) return broken.lightOfAll;
+    if (of === ALL) return isPartlyDark(broken) ? Math.min(broken.lightOfAll, DIM_UNTIL) : broken.lightOfAll;
     const packages = packagesNamed(this.expectations.packages, of);
     return packages.reduce((least, one) => {
       const fault = faultAt(broken, one.name);
@@ -264,6 +264,13 @@ function scaleOf({ value }: FaultReading, intact: Expected): number {
 
 /** Ω. */
 const AS_GOOD_AS_OPEN = 5e6;
+
+/** Where some are dark and others light, people as often say that it is dim as that it lights. */
+function isPartlyDark({ faults, light, lightOfAll }: Broken): boolean {
+  if (lightOfAll < SEEN_FROM) return false;
+  const isOut = [...light.values()].some((share) => share < SEEN_FROM);
+  return isOut || faults.some(({ fault }) => fault.dies !== undefined && (fault.fault === 'open' || fault.fault === 'joint'));
+}
 
 /** What a diode range sends. */
 const TESTER_AMPS = 1e-3;

@@ -181,8 +181,11 @@ interface Widened {
   readonly width: number;
 }
 
+/** What a step of the last digit is worth at the least, in the reading's unit. */
+const LAST_DIGIT: Readonly<Record<FaultReading['kind'], number>> = { volts: 1e-3, amps: 1e-6, ohms: 0.1, farads: 1e-11, watts: 0.01 };
+
 function widened({ kind }: FaultReading, { value, spread }: Exclude<Expected, 'beyond'>): Widened {
-  const meter = readingUncertainty(kind, value, Math.max(1e-6, Math.abs(value) * 1e-3));
+  const meter = readingUncertainty(kind, value, Math.max(LAST_DIGIT[kind], Math.abs(value) * 1e-3));
   return { value, width: Math.hypot(spread, meter) };
 }
 

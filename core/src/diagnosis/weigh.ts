@@ -30,7 +30,7 @@ const [INTACT_PRIOR, UNKNOWN_PRIOR] = [0.05, 0.02];
  */
 const TOGETHER = 0.3;
 /** Where what is on the list explains less than so much, two faults at a time are looked at, of the likeliest so many. */
-const [EXPLAINS_TOO_LITTLE, PAIRED] = [0.6, 7];
+const [EXPLAINS_TOO_LITTLE, PAIRED] = [0.9, 7];
 /** Of bad joints that are handled so many are open. */
 const OPEN_JOINTS = 0.5;
 /** A reading is unexplained where it is so much less likely than with a fault that nobody thought of, and what was seen below so much. */

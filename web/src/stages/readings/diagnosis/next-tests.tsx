@@ -23,7 +23,7 @@ export function NextTests({ diagnosis }: { readonly diagnosis: Diagnosis }) {
   const rows = faultRowsOf(diagnosis).slice(0, MOST_SQUARES);
   if (!first) return <p className="text-quiet">No test is left that would tell more.</p>;
   return (
-    <section aria-label="Next test">
+    <section aria-label="Next test" className="max-lg:order-first">
       <h2 className="flex items-baseline justify-between border-b border-ink">
         Next test, safest first <span className="text-12 font-normal text-quiet">settles</span>
       </h2>
