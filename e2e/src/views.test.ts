@@ -73,6 +73,18 @@ async function visit<T>(path: string, look: (page: Page, complaints: readonly st
 
 /** Fonts of the machine that some text of the page is drawn with, each with a place. */
 async function foreignFontsOf(page: Page): Promise<string[]> {
+  try {
+    return await foreignFontsNow(page);
+  } catch (error) {
+    // What is worked out for long may come in between, and a node be another one: looked at again as it stands then.
+    if (!String(error).includes('Could not find node')) throw error;
+    await settled(page);
+    await new Promise((resolve) => setTimeout(resolve, 2000));
+    return foreignFontsNow(page);
+  }
+}
+
+async function foreignFontsNow(page: Page): Promise<string[]> {
   const session = await page.createCDPSession();
   await session.send('DOM.enable');
   await session.send('CSS.enable');

@@ -227,3 +227,27 @@ describe('a supply', () => {
     await eventually(async () => expect(await output()).toBeUndefined());
   }, 20_000);
 });
+
+describe('one package lit by itself', () => {
+  const hand = (heldTo: string) => ({ gadget: 'kitchen-spot', powered: false, heldTo: [heldTo] });
+  const alone = { volts: 7, limitAmps: 0.005 };
+  const lit = async (heldTo: string) =>
+    call<Measured>(`/instruments/${await idOf('bench-supply')}/measure`, 'POST', { quantity: 'lit-alone', hand: hand(heldTo), alone });
+
+  it('is read at the supply, whose output is off again', async () => {
+    const { body } = await lit('D6');
+    expect(body.figures).toMatchObject([{ unit: 'volts' }, { unit: 'amps', value: expect.closeTo(0.005, 5) }]);
+    expect(body.figures[0]?.value).toBeGreaterThan(5.3);
+    expect(body.figures[0]?.value).toBeLessThan(5.9);
+    const open = await lit('D5');
+    expect(open.body.figures[1]?.value).toBeLessThan(1e-5);
+    expect((await list()).find(({ kind }) => kind === 'bench-supply')?.output).toBeUndefined();
+  });
+
+  it('is refused beyond what a hand may touch, and without a setting', async () => {
+    const id = await idOf('bench-supply');
+    const ask = (more: object) => call(`/instruments/${id}/measure`, 'POST', { quantity: 'lit-alone', hand: hand('D6'), ...more });
+    expect((await ask({ alone: { volts: 60, limitAmps: 0.005 } })).status).toBe(400);
+    expect((await ask({})).body.detail).toMatch(/volts and a limit/);
+  });
+});

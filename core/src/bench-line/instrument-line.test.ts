@@ -26,6 +26,21 @@ describe('a slot on the bench line, for an instrument', () => {
     for (const text of ['D1 ', 'X ']) expect(askedBy(text, dead)).toBeUndefined();
   });
 
+  it('while it does not work and is dead, one package is lit by itself', () => {
+    const strip = ['V1 24v on A G', 'R1 120r on A B', 'D1-D6 led white 2835 6 series on B G', 'it does not light'];
+    const asked = askedBy('d3 ', contextOf(...strip, 'dead'));
+    // A die of about 2.8 V and a quarter more, in half volts; 5 mA.
+    expect(asked).toEqual({ line: 'D3', quantity: 'lit-alone', heldTo: ['D3'], alone: { volts: 3.5, limitAmps: 0.005 } });
+    expect(askedBy('D1-D6', contextOf(...strip, 'dead'))).toBeUndefined();
+    expect(askedBy('D3 ', contextOf(...strip, 'live'))).toBeUndefined();
+    const figures = (volts: number, amps: number) => [
+      { unit: 'volts' as const, value: volts },
+      { unit: 'amps' as const, value: amps },
+    ];
+    expect(asked && lineOf(asked, { figures: figures(2.812, 0.00501) })).toBe('D3 2.812v @ 5.01ma');
+    expect(asked && lineOf(asked, { figures: figures(3.5, 2e-6) })).toBe('D3 dark');
+  });
+
   it('what a meter shows as a root mean square is asked for so', () => {
     expect(askedBy('R1 ', live, () => 'rms')).toMatchObject({ quantity: 'volts-ac' });
     const mains = contextOf('V1 ac 230v 50hz', 'C1 334 X2 on V1.1 X', 'R1 100r on X V1.2');

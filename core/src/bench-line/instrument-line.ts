@@ -1,7 +1,9 @@
-import { mainSupply } from '../appraisal/index.ts';
+import { faultyCircuit, mainSupply, symptomsOf } from '../appraisal/index.ts';
 import { TOUCH_VOLTS } from '../caution/index.ts';
+import { packagesNamed, packagesOf, partOfKind } from '../circuit/index.ts';
 import { deviceOf } from '../device/index.ts';
-import { INSTRUMENT_FACTS, type InstrumentKind, type Measured, type Quantity } from '../meter/index.ts';
+import { supplyVoltsFor, testAmpsOf } from '../diagnosis/index.ts';
+import { INSTRUMENT_FACTS, type InstrumentKind, type LitAlone, type Measured, type Quantity } from '../meter/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { netOf, type Place } from '../tape/index.ts';
 import { dangersOf } from '../verdict/index.ts';
@@ -18,6 +20,8 @@ export interface Asked {
   readonly heldTo?: readonly [string] | readonly [string, string];
   readonly surface?: string;
   readonly metres?: number;
+  /** Where the bench supply is set, of a package that it lights by itself. */
+  readonly alone?: LitAlone;
 }
 
 /** Whether a meter shows the average of a part, or its root mean square. */
@@ -31,6 +35,8 @@ type ShownOf = (ref: string) => 'avg' | 'rms';
 export function askedBy(text: string, context: BenchContext, shown: ShownOf = () => 'avg'): Asked | undefined {
   const line = text.trim();
   if (line === '') return undefined;
+  const alone = aloneAskedBy(line, context);
+  if (alone) return alone;
   // A line with any figure of the right unit is a reading, and tells its place.
   for (const figure of ['1v', '1c', '1']) {
     const outcome = parseBenchLine(`${line} ${figure}`, context);
@@ -42,6 +48,21 @@ export function askedBy(text: string, context: BenchContext, shown: ShownOf = ()
   }
   return undefined;
 }
+
+/** While it does not work and is dead, one package is lit by itself: by so much as lights it and harms nothing. */
+function aloneAskedBy(line: string, { specimen, benchState }: BenchContext): Asked | undefined {
+  const circuit = symptomsOf(specimen).length > 0 && benchState === 'dead' ? faultyCircuit(specimen)?.circuit : undefined;
+  const [one, ...more] = circuit ? packagesNamed(packagesOf(circuit), line) : [];
+  const part = circuit && one && more.length === 0 ? partOfKind(circuit, one.ref, 'led') : undefined;
+  if (!circuit || !one || !part) return undefined;
+  const limitAmps = testAmpsOf(part);
+  const volts = supplyVoltsFor(circuit, one.name, limitAmps);
+  if (volts === undefined || volts > MOST_ALONE_VOLTS) return undefined;
+  return { line: one.name, quantity: 'lit-alone', heldTo: [one.name], alone: { volts, limitAmps } };
+}
+
+/** What a hand may touch, and bench supplies give. */
+const MOST_ALONE_VOLTS = 30;
 
 /** From an oscilloscope's waveform; but what can be mains is not isolated, and no scope clip goes there. */
 function rippleAt(place: Place, line: string, context: BenchContext): Asked | undefined {
@@ -111,7 +132,8 @@ const SUFFIX: Readonly<Partial<Record<Unit, readonly [factor: number, suffix: st
  *
  * @param afterSeconds since the power came on, for a place in a series
  */
-export function lineOf({ line }: Pick<Asked, 'line'>, { figures, waveform }: Measured, afterSeconds?: number): string {
+export function lineOf({ line, alone }: Pick<Asked, 'line' | 'alone'>, { figures, waveform }: Measured, afterSeconds?: number): string {
+  if (alone) return aloneLine(line, alone, figures);
   // Of a waveform it is the swing that was asked for.
   const swing = waveform && Math.max(...waveform.volts) - Math.min(...waveform.volts);
   const wanted = swing === undefined ? figures : [{ unit: 'volts' as const, value: swing }];
@@ -121,4 +143,14 @@ export function lineOf({ line }: Pick<Asked, 'line'>, { figures, waveform }: Mea
   });
   const tail = afterSeconds === undefined ? [] : [`after ${Math.max(1, Math.round(afterSeconds))}s`];
   return [line, ...typed, ...tail].join(' ');
+}
+
+/** A supply that gives less than so much of its limit passes nothing. */
+const PASSES_FROM = 0.5;
+
+/** `D7 5.45v @ 5ma`, or `D7 dark` where next to nothing passes. */
+function aloneLine(line: string, { limitAmps }: LitAlone, figures: Measured['figures']): string {
+  const of = (unit: Unit) => figures.find((figure) => figure.unit === unit)?.value ?? 0;
+  if (of('amps') < PASSES_FROM * limitAmps) return `${line} dark`;
+  return `${line} ${Number(of('volts').toPrecision(DIGITS))}v @ ${Number((1000 * of('amps')).toPrecision(DIGITS))}ma`;
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Circuit, fail, packagesNamed, packagesOf, partOf, type Result, succeed } from '../circuit/index.ts';
-import { netSchema, refSchema } from '../device/index.ts';
+import { READING_PLACES } from '../estimate/index.ts';
 import { readingUncertainty } from '../quantity/index.ts';
 import { ALL, type Observation, observationSchema } from './observation.ts';
 
@@ -19,17 +19,11 @@ const figure = {
 
 /** A reading of a thing that does not work. `across` and `of` may name a package of a row. */
 const readingSchema = z.discriminatedUnion('kind', [
-  z.strictObject({
-    ...figure,
-    kind: z.literal('volts'),
-    across: z.union([refSchema, z.tuple([netSchema, netSchema])]),
-    /** Of an LED or a diode by itself, dead, while so much is sent through it. */
-    atAmps: z.number().positive().optional(),
-  }),
-  z.strictObject({ ...figure, kind: z.literal('amps'), through: refSchema }),
-  z.strictObject({ ...figure, kind: z.literal('ohms'), across: refSchema }),
-  z.strictObject({ ...figure, kind: z.literal('farads'), across: refSchema }),
-  z.strictObject({ ...figure, kind: z.literal('watts'), of: refSchema }),
+  z.strictObject({ ...figure, kind: z.literal('volts'), ...READING_PLACES.volts }),
+  z.strictObject({ ...figure, kind: z.literal('amps'), ...READING_PLACES.amps }),
+  z.strictObject({ ...figure, kind: z.literal('ohms'), ...READING_PLACES.ohms }),
+  z.strictObject({ ...figure, kind: z.literal('farads'), ...READING_PLACES.farads }),
+  z.strictObject({ ...figure, kind: z.literal('watts'), ...READING_PLACES.watts }),
 ]);
 export type FaultReading = z.infer<typeof readingSchema>;
 

@@ -7,7 +7,7 @@ export type { Limits } from './limits.ts';
 export { type MeterLoad, unloadedFactor, withMeter } from './loading.ts';
 export { type ProbeProposal, proposeProbes } from './next-probe.ts';
 export { readingFigure, signOf } from './reading-figure.ts';
-export { type EstimateReading, estimateReadingSchema } from './readings.ts';
+export { type EstimateReading, estimateReadingSchema, READING_PLACES } from './readings.ts';
 export { parseReadings, type ReadingsDocument, readingsDocumentSchema } from './readings-document.ts';
 export { combined, readingPlace } from './repeated.ts';
 export { type DisagreementContext, sayDisagreement } from './say-disagreement.ts';

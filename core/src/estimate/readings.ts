@@ -19,18 +19,25 @@ const figure = {
   meter: z.string().max(60).optional(),
 };
 
-/** A reading with one standard uncertainty in its own unit. */
-export const estimateReadingSchema = z.discriminatedUnion('kind', [
-  z.strictObject({
-    ...figure,
-    kind: z.literal('volts'),
+/** What each kind of reading is of. */
+export const READING_PLACES = {
+  volts: {
     across: z.union([refSchema, z.tuple([netSchema, netSchema])]),
     /** Of an LED alone, dead, while a bench supply sends this through the whole of it. */
     atAmps: z.number().positive().optional(),
-  }),
-  z.strictObject({ ...figure, kind: z.literal('amps'), through: refSchema }),
-  z.strictObject({ ...figure, kind: z.literal('ohms'), across: refSchema }),
-  z.strictObject({ ...figure, kind: z.literal('farads'), across: refSchema }),
-  z.strictObject({ ...figure, kind: z.literal('watts'), of: refSchema }),
+  },
+  amps: { through: refSchema },
+  ohms: { across: refSchema },
+  farads: { across: refSchema },
+  watts: { of: refSchema },
+} as const;
+
+/** A reading with one standard uncertainty in its own unit. */
+export const estimateReadingSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ ...figure, kind: z.literal('volts'), ...READING_PLACES.volts }),
+  z.strictObject({ ...figure, kind: z.literal('amps'), ...READING_PLACES.amps }),
+  z.strictObject({ ...figure, kind: z.literal('ohms'), ...READING_PLACES.ohms }),
+  z.strictObject({ ...figure, kind: z.literal('farads'), ...READING_PLACES.farads }),
+  z.strictObject({ ...figure, kind: z.literal('watts'), ...READING_PLACES.watts }),
 ]);
 export type EstimateReading = z.infer<typeof estimateReadingSchema>;

@@ -4,6 +4,7 @@ export {
   type InstrumentNow,
   instrumentSchema,
   type ListedInstrument,
+  type LitAlone,
   type Measured,
   type MeasureRequest,
   measureRequestSchema,

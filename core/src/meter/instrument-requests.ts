@@ -33,7 +33,15 @@ const handSchema = z.strictObject({
 });
 export type Hand = z.infer<typeof handSchema>;
 
-export const measureRequestSchema = z.strictObject({ quantity: quantitySchema, hand: handSchema.optional() });
+/** Where a bench supply is set for one part by itself: what a hand may touch, and no more current than a small LED bears. */
+const aloneSchema = z.strictObject({ volts: z.number().positive().max(30), limitAmps: z.number().positive().max(0.02) });
+export type LitAlone = z.infer<typeof aloneSchema>;
+
+export const measureRequestSchema = z.strictObject({
+  quantity: quantitySchema,
+  hand: handSchema.optional(),
+  alone: aloneSchema.optional(),
+});
 export type MeasureRequest = z.infer<typeof measureRequestSchema>;
 
 /** The page that a series or an output belongs to: it ends with it. */

@@ -14,6 +14,8 @@ export const QUANTITIES = [
   'celsius',
   'lux',
   'waveform',
+  /** What a supply with a limit gives to one part by itself, for as long as it is read. */
+  'lit-alone',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -29,6 +31,7 @@ export const QUANTITY_UNITS: Readonly<Record<Quantity, readonly Unit[]>> = {
   celsius: ['celsius'],
   lux: ['lux'],
   waveform: ['volts', 'volts'],
+  'lit-alone': ['volts', 'amps'],
 };
 
 export const INSTRUMENT_KINDS = ['bench-meter', 'bench-supply', 'power-meter', 'oscilloscope', 'thermometer', 'lux-meter'] as const;
@@ -46,7 +49,7 @@ interface KindFacts {
 }
 
 export const INSTRUMENT_FACTS: Readonly<Record<InstrumentKind, KindFacts>> = {
-  'bench-supply': { title: 'bench supply', measures: [], words: /supply|psu/i },
+  'bench-supply': { title: 'bench supply', measures: ['lit-alone'], words: /supply|psu/i },
   'power-meter': {
     title: 'in-line power meter',
     measures: ['in-line-dc', 'in-line-ac'],

@@ -6,6 +6,7 @@ export { MARKED_GADGETS } from './marked-gadgets.ts';
 export {
   type Delivered,
   type Feed,
+  fedAlone,
   fedCircuit,
   statisticOf,
   trueAmps,

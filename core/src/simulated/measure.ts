@@ -30,7 +30,31 @@ export function fedCircuit(
 ): Result<{ readonly circuit: Circuit; readonly delivered?: Delivered } | undefined> {
   if (feed.kind === 'off') return succeed(undefined);
   if (feed.kind === 'own') return succeed({ circuit: bench.circuit });
-  const at = (volts: number) => withBenchSupply(bench, volts);
+  return limited((volts) => withBenchSupply(bench, volts), feed);
+}
+
+/** What a supply clipped on one part of a dead gadget gives it. */
+export function fedAlone(bench: TrueBench, { nets }: Probes, feed: Extract<Feed, { kind: 'bench-supply' }>): Result<Delivered> {
+  const [plus, minus] = nets;
+  const dead = suppliesOf(bench.circuit).reduce((left, { ref }) => withoutPart(left, ref), bench.circuit);
+  const ref = freshRef(dead, 'V');
+  const fed = limited((volts) => {
+    const circuit = withPart(dead, { ref, kind: 'dc', pins: [plus, minus], volts, ohms: SUPPLY_OHMS });
+    return { circuit: { ...circuit, ground: minus }, ref };
+  }, feed);
+  return fed.ok ? succeed(fed.value.delivered) : fed;
+}
+
+interface Limited {
+  readonly circuit: Circuit;
+  readonly delivered: Delivered;
+}
+
+/** The circuit at the volts that a supply comes to within its limit. */
+function limited(
+  at: (volts: number) => { readonly circuit: Circuit; readonly ref: string },
+  feed: Extract<Feed, { kind: 'bench-supply' }>,
+): Result<Limited> {
   const ampsAt = (volts: number): Result<number> => {
     const solved = solve(at(volts).circuit);
     return solved.ok ? succeed(solved.value.supplies[at(volts).ref]?.ampsRms ?? 0) : solved;

@@ -1,11 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import type { Circuit } from '../circuit/index.ts';
-import type { Part } from '../device/index.ts';
+import { ledVoltsAt, type Part, type PartOf } from '../device/index.ts';
 import { displayStep, GENERIC_METERS, type Meter, rangeFor } from '../meter/index.ts';
 import { seededRandom } from '../numeric/index.ts';
 import {
   displayed,
+  fedAlone,
   fedCircuit,
   parseTrueBench,
   probesAt,
@@ -34,6 +35,30 @@ function value<T>(result: { ok: true; value: T } | { ok: false; error: unknown }
   if (!result.ok) throw new Error(JSON.stringify(result.error));
   return result.value;
 }
+
+describe('a supply clipped on one part of a dead gadget', () => {
+  const row = (ref: string, a: string, b: string): Part => ({ ref, kind: 'led', pins: [a, b], series: 2, colour: 'white', body: '2835' });
+  const string = gadget([
+    supply(24),
+    row('D1', 'A', 'X'),
+    { ref: 'D2', kind: 'resistor', pins: ['X', 'Y'], ohms: 1e8 },
+    row('D3', 'Y', 'B'),
+  ]);
+  const fed = (ref: string) =>
+    value(fedAlone(string, value(probesAt(string, [ref])), { kind: 'bench-supply', volts: 7, limitAmps: 0.005 }));
+
+  it('gives it its limit, at the volts that its dies take', () => {
+    const { volts, amps, limited } = fed('D1');
+    expect({ amps, limited }).toEqual({ amps: 0.005, limited: true });
+    expect(volts).toBeCloseTo(ledVoltsAt(row('D1', 'A', 'X') as PartOf<'led'>, 0.005, { celsius: 25 }), 3);
+  });
+
+  it('gives an open one its volts and next to nothing', () => {
+    const { volts, amps, limited } = fed('D2');
+    expect({ volts, limited }).toEqual({ volts: expect.closeTo(7, 6), limited: false });
+    expect(amps).toBeLessThan(1e-6);
+  });
+});
 
 describe('volts by a meter that is part of the circuit', () => {
   it('a divider of megohms sinks under ten megohms, by the formula', () => {

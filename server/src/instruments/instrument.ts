@@ -4,8 +4,10 @@ import {
   type InstrumentNow,
   kindFromIdentity,
   type ListedInstrument,
+  type LitAlone,
   type Measured,
   type MeasureRequest,
+  type Quantity,
   type SeriesRequest,
   type SeriesValue,
   type SupplyRequest,
@@ -19,6 +21,8 @@ import { ScpiLink } from './scpi/scpi-link.ts';
 const STAND_IN = /^MINDFUL PROBE,STAND-IN/;
 /** Values that a series keeps for a page that was cut off for a while. */
 const SERIES_ROOM = 10_000;
+/** After its output went on a supply's own figures are steady in this. */
+const OUTPUT_SETTLES_MS = 400;
 
 interface Series {
   readonly request: SeriesRequest;
@@ -81,14 +85,38 @@ export class Instrument {
   }
 
   /** @throws CodedError where it is away, silent, or shows no figure */
-  async measure({ quantity, hand }: MeasureRequest): Promise<Measured> {
+  async measure({ quantity, hand, alone }: MeasureRequest): Promise<Measured> {
     if (hand && this.gadgets) await this.lay(hand);
-    const answers: string[] = [];
-    for (const query of QUERIES[quantity]) answers.push(await this.askOrSay(query));
-    const measured = measuredFrom(quantity, answers);
+    const measured = quantity === 'lit-alone' ? await this.litAlone(alone, hand) : await this.answered(quantity);
     this.last = { at: new Date().toISOString(), measured };
     this.onChange();
     return measured;
+  }
+
+  private async answered(quantity: Quantity): Promise<Measured> {
+    const answers: string[] = [];
+    for (const query of QUERIES[quantity]) answers.push(await this.askOrSay(query));
+    return measuredFrom(quantity, answers);
+  }
+
+  /** One part by itself: the output is on for as long as it is read, and off again whatever happens. */
+  private async litAlone(alone: LitAlone | undefined, hand: Hand | undefined): Promise<Measured> {
+    if (!alone) throw new NoReadingError('A part is lit by itself with volts and a limit, and none were said. Nothing was taken.');
+    if (this.output || figureIs(await this.link.ask('OUTP?'), 1))
+      throw new NoReadingError('The output of the supply is on: switch it off, and clip it on the one part. Nothing was taken.');
+    const isStandIn = hand !== undefined && this.gadgets !== undefined;
+    if (isStandIn) await this.tellStandIn('STAN:CLIP ON');
+    try {
+      await this.link.tell(`VOLT ${alone.volts};CURR ${alone.limitAmps};:OUTP ON`);
+      const { number, words } = errorOf(await this.link.ask('SYST:ERR?'));
+      if (number !== 0) throw new NoReadingError(`The supply refuses: ${words}. Nothing was taken.`);
+      await new Promise((resolve) => setTimeout(resolve, OUTPUT_SETTLES_MS));
+      return await this.answered('lit-alone');
+    } finally {
+      this.offWhenBack = true;
+      await this.offNow().catch(() => undefined);
+      if (isStandIn) await this.tellStandIn('STAN:CLIP OFF').catch(() => undefined);
+    }
   }
 
   /** Measures now and then at an interval until it is stopped; a cut line leaves a gap and no more. */
@@ -248,4 +276,9 @@ export class Instrument {
     const { number, words } = errorOf(await this.link.ask(`*CLS;${message};:SYST:ERR?`));
     if (number !== 0) throw new NoReadingError(`The stand-in refuses: ${words}. Nothing was taken.`);
   }
+}
+
+function figureIs(answer: string, wanted: number): boolean {
+  const read = figureOf(answer);
+  return 'value' in read && read.value === wanted;
 }

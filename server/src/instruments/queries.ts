@@ -14,6 +14,7 @@ export const QUERIES: Readonly<Record<Quantity, readonly string[]>> = {
   celsius: ['MEAS:TEMP?'],
   lux: ['MEAS:ILL?'],
   waveform: ['WAV:DATA?'],
+  'lit-alone': ['MEAS:VOLT?', 'MEAS:CURR?'],
 };
 
 /** What was answered, as figures. @throws NoReadingError */

@@ -2,6 +2,7 @@ import {
   type Circuit,
   type Delivered,
   type Feed,
+  fedAlone,
   fedCircuit,
   type HeldTo,
   type Probes,
@@ -25,6 +26,8 @@ export class StandInRoom {
   private own = false;
   private supply: Feed | undefined;
   private held: HeldTo | undefined;
+  private clipped = false;
+  private alone: Extract<Feed, { kind: 'bench-supply' }> | undefined;
   private place = 'case';
   private name: string;
   private movedAt = 0;
@@ -83,8 +86,19 @@ export class StandInRoom {
     });
   }
 
+  /** The bench supply's clips on what the probes are held to, and not on the gadget's own terminals. @throws ScpiError */
+  clip(on: boolean): void {
+    if (on && this.isPowered) throw settingsConflict('it is powered: a part is lit by itself with its gadget dead');
+    this.clipped = on;
+    this.alone = undefined;
+  }
+
   /** @param feed undefined with the output off */
   feedFrom(feed: Extract<Feed, { kind: 'bench-supply' }> | undefined): void {
+    if (this.clipped) {
+      this.alone = feed;
+      return;
+    }
     this.feedAnew(() => {
       this.supply = feed;
     });
@@ -117,6 +131,7 @@ export class StandInRoom {
   }
 
   delivered(): Delivered | undefined {
+    if (this.clipped) return this.alone && orThrow(fedAlone(this.gadget, this.probes(), this.alone));
     return this.solveFeed()?.delivered;
   }
 

@@ -53,6 +53,7 @@ function handsIn(room: StandInRoom): readonly Command[] {
       run: ([first, second]) => void room.hold((second === undefined ? [stringOf(first)] : [stringOf(first), stringOf(second)]) as HeldTo),
     },
     { header: 'STANdin:PLACe', run: ([place]) => void room.holdAt(stringOf(place)) },
+    { header: 'STANdin:CLIPs', run: ([on]) => void room.clip(booleanOf(on)) },
     { header: 'STANdin:POWer', run: ([on]) => void room.plug(booleanOf(on)) },
   ];
 }

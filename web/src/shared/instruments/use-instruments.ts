@@ -1,4 +1,4 @@
-import type { Hand, InstrumentNow, ListedInstrument, Measured, Quantity, SeriesValue, SupplyRequest } from '@mindful-probe/core';
+import type { Hand, InstrumentNow, ListedInstrument, LitAlone, Measured, Quantity, SeriesValue, SupplyRequest } from '@mindful-probe/core';
 import { useCallback, useEffect } from 'react';
 import useSWR, { mutate } from 'swr';
 import { postJson, putJson, request } from '../data/api.ts';
@@ -81,8 +81,9 @@ export const instrumentsApi = {
   async unlist(id: string): Promise<void> {
     adopt(await request<InstrumentList>(at(id, ''), { method: 'DELETE' }));
   },
-  measure(id: string, quantity: Quantity, hand: Hand | undefined): Promise<Measured> {
-    return postJson(at(id, '/measure'), { quantity, ...(hand && { hand }) });
+  /** @param alone where the supply is set, of a part that it lights by itself */
+  measure(id: string, quantity: Quantity, hand: Hand | undefined, alone?: LitAlone): Promise<Measured> {
+    return postJson(at(id, '/measure'), { quantity, ...(hand && { hand }), ...(alone && { alone }) });
   },
   startSeries(id: string, quantity: Quantity, everySeconds: number, hand: Hand | undefined): Promise<unknown> {
     return postJson(at(id, '/series'), { quantity, everySeconds, page: PAGE_ID, ...(hand && { hand }) });

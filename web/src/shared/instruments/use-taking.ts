@@ -131,7 +131,7 @@ export function useTaking({ specimen, analysis, instruments, gadget, everySecond
     const title = titleOf(instrument);
     setNote({ text: `The ${title} reads ${asked.line}…`, tone: 'busy' });
     try {
-      const measured = await instrumentsApi.measure(instrument.id, asked.quantity, hand);
+      const measured = await instrumentsApi.measure(instrument.id, asked.quantity, hand, asked.alone);
       const problem = enter(asked, instrument, measured);
       if (problem !== '') return setNote({ text: problem, tone: 'problem' });
       onTaken();

@@ -1,23 +1,15 @@
 import {
-  type Aftermath,
   type Appraisal,
   type Arrangement,
-  aftermathOf,
   applyMoves,
   appraise,
   type Cause,
   type Circuit,
   type CircuitMove,
   causesOf,
-  completeDraft,
-  Diagnoser,
-  type Diagnosis,
   type DriveDetails,
   driveDetails,
   type Entry,
-  type EntryDraft,
-  faultEvidence,
-  faultKey,
   fitReadings,
   type Goal,
   type Judgement,
@@ -39,14 +31,11 @@ import {
   SpecimenAnalyses,
   type Stage,
   type StageMark,
-  sayFound,
   searchInSteps,
-  shortFinding,
   solve,
   spineOf,
   suppliesOf,
   type TraceRemark,
-  type WeighProgress,
   type WhatIf,
   type WhatIfOutcome,
   whatIf,
@@ -91,20 +80,6 @@ export interface WayView {
   readonly after: { readonly circuit: Circuit; readonly solution: Solution };
 }
 
-/** What is broken, with where on the tape each piece of evidence stands. */
-export interface DiagnosisView {
-  readonly diagnosis: Diagnosis;
-  /** Nothing is traced yet: the usual circuit of its kind stands in. */
-  readonly isSupposed: boolean;
-}
-
-/** What a line that is being typed would make of the likeliest fault. */
-export interface TriedFault {
-  readonly words: string;
-  readonly before: number;
-  readonly after: number;
-}
-
 /** What is asked of a tape, and which tape that is: by its last entry, with the entries themselves. */
 export interface AskedTape {
   readonly topic: string;
@@ -116,9 +91,6 @@ const TOLD_EVERY_MS = 150;
 
 let newest = '';
 let kept: { readonly topic: string; readonly analyses: SpecimenAnalyses } | undefined;
-
-/** Keeps what was solved of one circuit with its faults, for the next reading. */
-const diagnoser = new Diagnoser();
 
 /** The states of a tape; asked again for the same one, what was computed is there. */
 function analysesOf({ topic, entries }: AskedTape): SpecimenAnalyses {
@@ -197,70 +169,6 @@ const api = {
     await goOnWith(tape.topic);
     const details = driveDetails(analysesOf(tape).after(rework));
     return details.ok ? details.value : undefined;
-  },
-  /**
-   * What is broken, by all that was read and seen since it last worked; undefined where there is no circuit to hold it against.
-   *
-   * @param onProgress told now and then how many faults are solved, of how many
-   */
-  async diagnose(
-    tape: AskedTape,
-    rework: number,
-    onProgress: (progress: WeighProgress) => void,
-  ): Promise<Result<DiagnosisView> | undefined> {
-    await goOnWith(tape.topic);
-    const found = faultEvidence(analysesOf(tape).after(rework));
-    if (!found) return undefined;
-    const steps = diagnoser.inSteps(
-      found.circuit,
-      found.evidence.map(({ what }) => what),
-    );
-    let told = Date.now();
-    for (;;) {
-      const step = steps.next();
-      if (step.done) {
-        if (!step.value.ok) return step.value;
-        return { ok: true, value: { diagnosis: step.value.value, isSupposed: found.isSupposed } };
-      }
-      if (Date.now() - told < TOLD_EVERY_MS) continue;
-      onProgress(step.value);
-      told = Date.now();
-      await goOnWith(tape.topic);
-    }
-  },
-  /** What a line that is being typed would make of it: the fault that then is likeliest, before and after. */
-  async triedFault(tape: AskedTape, rework: number, draft: EntryDraft): Promise<TriedFault | undefined> {
-    await goOnWith(tape.topic);
-    const last = tape.entries.at(-1);
-    if (!last) return undefined;
-    const found = [tape.entries, [...tape.entries, completeDraft(draft, 'tried-line', last.at)]].map((entries) => {
-      const known = faultEvidence(new SpecimenAnalyses(replay(entries)).after(rework));
-      const steps =
-        known &&
-        diagnoser.inSteps(
-          known.circuit,
-          known.evidence.map(({ what }) => what),
-        );
-      for (let step = steps?.next(); step; step = steps?.next()) {
-        if (step.done) return step.value.ok ? step.value.value : undefined;
-      }
-      return undefined;
-    });
-    const [before, after] = found;
-    const first = after?.faults[0];
-    if (!before || !after || !first) return undefined;
-    const key = first.faults.map(faultKey).join();
-    const was = before.faults.find(({ faults }) => faults.map(faultKey).join() === key)?.probability ?? 0;
-    return { words: sayFound(after.circuit, first), before: was, after: first.probability };
-  },
-  /** What the likeliest fault did, and what mending it does. */
-  async aftermath(tape: AskedTape, rework: number, diagnosis: Diagnosis): Promise<Aftermath | undefined> {
-    await goOnWith(tape.topic);
-    const bench = diagnoser.benchOf(diagnosis.circuit);
-    if (!bench) return undefined;
-    const judged = judge(analysesOf(tape).after(rework));
-    const unsafe = (judged?.findings ?? []).filter(({ severity }) => severity === 'unsafe').map(shortFinding);
-    return aftermathOf(bench, diagnosis, [...new Set(unsafe)]);
   },
   /** One position of the sliders. */
   whatIf(circuit: Circuit, ledRef: string, change: WhatIf, now: Solution): Result<WhatIfOutcome> {

@@ -20,10 +20,12 @@ import type {
 import { proxy } from 'comlink';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import useSWR from 'swr';
-import type { AnalysisView, AskedTape, DiagnosisView, TriedFault, WayView } from './analyses.worker.ts';
-import { ask, type Computing, computing, onComputing, StoppedError, turnTo } from './worker-line.ts';
+import type { AnalysisView, AskedTape, WayView } from './analyses.worker.ts';
+import type { DiagnosisView, TriedFault } from './faults.worker.ts';
+import { ask, askFaults, type Computing, computing, onComputing, StoppedError, turnTo } from './worker-line.ts';
 
-export type { AnalysisView, DiagnosisView, WayView } from './analyses.worker.ts';
+export type { AnalysisView, WayView } from './analyses.worker.ts';
+export type { DiagnosisView } from './faults.worker.ts';
 
 const ONCE = { revalidateOnFocus: false, revalidateOnReconnect: false, revalidateIfStale: false, shouldRetryOnError: false } as const;
 
@@ -177,7 +179,7 @@ export function useDiagnosis(
   const { data, error, isLoading, mutate } = useSWR(
     isWanted ? ['diagnosis', rework, tape.topic] : null,
     () =>
-      ask(async (api): Promise<Result<DiagnosisView> | null> => {
+      askFaults(async (api): Promise<Result<DiagnosisView> | null> => {
         const found = await api.diagnose(
           tape,
           rework,
@@ -215,26 +217,31 @@ export function useTriedFault(
   }, [said]);
   const { data } = useSWR(
     draft && rested === said ? ['tried-fault', rework, tape.topic, said] : null,
-    () => ask(async (api): Promise<TriedFault | null> => (await api.triedFault(tape, rework, draft as EntryDraft)) ?? null, tape.topic),
+    () =>
+      askFaults(async (api): Promise<TriedFault | null> => (await api.triedFault(tape, rework, draft as EntryDraft)) ?? null, tape.topic),
     ONCE,
   );
   return data ?? undefined;
 }
 
-/** What the likeliest fault did, and what mending it does; undefined until it is there. */
+/**
+ * What the likeliest fault did, and what mending it does; undefined until it is there.
+ *
+ * @param unsafe findings that mending does not take away, in words; undefined until they are known
+ */
 export function useAftermath(
   specimenId: string,
   entries: readonly Entry[],
-  rework: number,
   view: DiagnosisView | undefined,
+  unsafe: readonly string[] | undefined,
 ): Aftermath | undefined {
-  const tape = tapeOf(specimenId, entries);
+  const { topic } = tapeOf(specimenId, entries);
   const { data } = useSWR(
-    view ? ['aftermath', rework, tape.topic, view.diagnosis.faults[0]?.faults[0]?.ref ?? ''] : null,
+    view && unsafe ? ['aftermath', topic, view.diagnosis.evidence.length, unsafe.join()] : null,
     () =>
-      ask(
-        async (api): Promise<Aftermath | null> => (await api.aftermath(tape, rework, (view as DiagnosisView).diagnosis)) ?? null,
-        tape.topic,
+      askFaults(
+        async (api): Promise<Aftermath | null> => (await api.aftermath(topic, (view as DiagnosisView).diagnosis, unsafe ?? [])) ?? null,
+        topic,
       ),
     { ...ONCE, keepPreviousData: true },
   );

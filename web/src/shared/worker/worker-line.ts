@@ -1,6 +1,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import type { AnalysesApi } from './analyses.worker.ts';
 import { DROPPED } from './dropped.ts';
+import type { FaultsApi } from './faults.worker.ts';
 
 /** Computation that a person stopped. */
 export class StoppedError extends Error {}
@@ -17,14 +18,16 @@ export interface Computing {
 /** Shorter work is not worth a word. */
 const SHOWN_AFTER_MS = 200;
 
-interface Line {
+interface Line<Api> {
   readonly worker: Worker;
-  readonly remote: Remote<AnalysesApi>;
+  readonly remote: Remote<Api>;
   readonly broken: Promise<never>;
   readonly cut: (error: Error) => void;
 }
 
-let line: Line | undefined;
+let line: Line<AnalysesApi> | undefined;
+/** What may be broken is weighed in a worker of its own: it keeps what it solved from one reading to the next. */
+let faults: Line<FaultsApi> | undefined;
 /** The tape that counts. */
 let turnedTo: string | undefined;
 let waiting = 0;
@@ -65,6 +68,32 @@ export async function ask<T>(
   }
 }
 
+/**
+ * Asks what is broken; answered beside the analyses, and not behind them. What is asked of a tape that has moved on ends at
+ * its next step.
+ *
+ * @throws StoppedError when stopped meanwhile
+ */
+export async function askFaults<T>(question: (api: Remote<FaultsApi>) => Promise<T>, topic: string): Promise<T> {
+  if (waiting === 0) begin();
+  waiting += 1;
+  try {
+    for (;;) {
+      faults ??= openFaults();
+      try {
+        return await Promise.race([question(faults.remote), faults.broken]);
+      } catch (error) {
+        if (!(error instanceof Error && error.message === DROPPED)) throw error;
+        if (topic !== turnedTo) await new Promise((resolve) => setTimeout(resolve, TURNING_MS));
+        if (topic !== turnedTo) throw error;
+      }
+    }
+  } finally {
+    waiting -= 1;
+    if (waiting === 0) show(undefined);
+  }
+}
+
 /** So long after a question the page has turned to the tape that it is of, or it never will. */
 const TURNING_MS = 100;
 /** A tape that is no longer wanted may keep the worker for so long; then the worker goes. */
@@ -76,6 +105,7 @@ const OLD_WORK_MS = 400;
  */
 export function turnTo(topic: string): void {
   turnedTo = topic;
+  void faults?.remote.turnTo(topic);
   line ??= open();
   const { remote } = line;
   const turned = remote.turnTo(topic);
@@ -92,7 +122,11 @@ export function turnTo(topic: string): void {
 
 /** Ends what is computed now; all who wait are told. A computation cannot be talked to, so its worker goes, and a new one comes. */
 export function stopAnalyses(): void {
-  if (line && waiting > 0) replaceLine(new StoppedError('Stopped.'));
+  if (waiting === 0) return;
+  if (line) replaceLine(new StoppedError('Stopped.'));
+  faults?.worker.terminate();
+  faults?.cut(new StoppedError('Stopped.'));
+  faults = undefined;
 }
 
 function replaceLine(why: Error): void {
@@ -111,15 +145,24 @@ export function onComputing(listener: () => void): () => void {
   return () => listeners.delete(listener);
 }
 
-function open(): Line {
-  const worker = new Worker(new URL('./analyses.worker.ts', import.meta.url), { type: 'module' });
+function open(): Line<AnalysesApi> {
+  return lineTo<AnalysesApi>(new Worker(new URL('./analyses.worker.ts', import.meta.url), { type: 'module' }));
+}
+
+function openFaults(): Line<FaultsApi> {
+  const opened = lineTo<FaultsApi>(new Worker(new URL('./faults.worker.ts', import.meta.url), { type: 'module' }));
+  if (turnedTo !== undefined) void opened.remote.turnTo(turnedTo);
+  return opened;
+}
+
+function lineTo<Api>(worker: Worker): Line<Api> {
   let cut: (error: Error) => void = () => undefined;
   const broken = new Promise<never>((_, reject) => {
     cut = reject;
   });
   // Nobody may be waiting when it is cut.
   broken.catch(() => undefined);
-  return { worker, remote: wrap<AnalysesApi>(worker), broken, cut };
+  return { worker, remote: wrap<Api>(worker), broken, cut };
 }
 
 function begin(): void {

@@ -1,10 +1,10 @@
-import { likeliestOf, packagesNamed, packagesOf, stringMapOf } from '@mindful-probe/core';
+import { likeliestOf, packagesNamed, packagesOf, shortFinding, stringMapOf } from '@mindful-probe/core';
 import { useMemo } from 'react';
 import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
 import { Empty } from '../../../shared/kit/empty.tsx';
 import { StageHeader } from '../../../shared/kit/stage-header.tsx';
 import { SchematicView } from '../../../shared/pictures/schematic-view.tsx';
-import { type DiagnosisView as Found, useAftermath, useDiagnosis } from '../../../shared/worker/use-analysis.ts';
+import { type AnalysisView, type DiagnosisView as Found, useAftermath, useDiagnosis } from '../../../shared/worker/use-analysis.ts';
 import { AftermathView } from './aftermath-view.tsx';
 import { FaultsList } from './faults-list.tsx';
 import { NextTests } from './next-tests.tsx';
@@ -49,6 +49,12 @@ export function DiagnosisView() {
   return <FoundView view={found.value} isStale={isStale} again={again} />;
 }
 
+/** Findings of the thing as it is now that no mending takes away, in words. */
+function unsafeIn({ now }: AnalysisView): readonly string[] {
+  const unsafe = (now.judged?.findings ?? []).filter(({ severity }) => severity === 'unsafe');
+  return [...new Set(unsafe.map(shortFinding))];
+}
+
 interface FoundProps {
   readonly view: Found;
   readonly isStale: boolean;
@@ -56,10 +62,10 @@ interface FoundProps {
 }
 
 function FoundView({ view, isStale, again }: FoundProps) {
-  const { id, entries, specimen } = useOpenSpecimen();
+  const { id, entries, analysis } = useOpenSpecimen();
   const { diagnosis, isSupposed } = view;
   const { circuit, evidence, next, looked } = diagnosis;
-  const aftermath = useAftermath(id, entries, specimen.state, view);
+  const aftermath = useAftermath(id, entries, view, analysis && unsafeIn(analysis));
   const map = useMemo(() => stringMapOf(circuit, evidence), [circuit, evidence]);
   const likeliest = likeliestOf(diagnosis);
   const test = next[0]?.test;
