@@ -60,6 +60,8 @@ describe('what is seen and tried, on the bench line', () => {
     ['R1 dark', /only an LED lights/],
     ['D1-D9 light but D12', /D12 is none of D1-D9/],
     ['D5 dark @ 5v', /with a current behind it/],
+    ['D5 -3v @ 5ma', /wrong way round/],
+    ['D5 99999v @ 5ma', /unit and its prefix/],
     ['suppose toaster 3', /which kind/],
     ['suppose capacitive-dropper 0', /1 to 400/],
   ])('“%s” says what it wants', (line, message) => {

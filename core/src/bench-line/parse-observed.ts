@@ -152,6 +152,9 @@ function lightOf(
   return observed(packages.map(({ name }) => said(name, odd.includes(name.toUpperCase()) ? value !== true : value)));
 }
 
+/** Of packages by themselves. */
+const MOST_VOLTS = 1000;
+
 /** `5.45v @ 5ma` */
 function aloneOf(of: string, words: readonly string[], { specimen }: BenchContext): BenchOutcome | undefined {
   const [figure = '', sign, current = '', ...more] = words;
@@ -160,6 +163,8 @@ function aloneOf(of: string, words: readonly string[], { specimen }: BenchContex
   const amps = sign === '@' ? readFigure(current) : undefined;
   if (!amps || 'wrong' in amps || amps.unit !== 'amps' || !(amps.value > 0) || more.length > 0)
     return unread(`${of} ${figure}: lit by itself with which current? As “${of} 5.45v @ 5ma”.`);
+  if (volts.value < 0) return unread(`${of} ${figure}: negative? Then the leads are the wrong way round; an LED lights one way only.`);
+  if (volts.value > MOST_VOLTS) return unread(`${of} ${figure}: no bench supply has that much; look at the unit and its prefix.`);
   const { uncertainty } = meteredBy(specimen.meters.get('probes'), 'volts', volts.value, volts.resolution);
   return observed([{ kind: 'alone', of, volts: volts.value, uncertainty, atAmps: amps.value }]);
 }
