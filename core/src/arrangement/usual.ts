@@ -157,7 +157,8 @@ export function supposedCircuit(code: ArrangementCode, packages: number): Circui
   const dies = Math.max(1, Math.round(series / packages));
   const isRow = series > 1;
   const replaced: Part = { ...longest, ref, ...(isRow ? { series: dies * packages } : { parallel: packages }) };
-  // Several LEDs side by side are one row of packages, where they lie on the same nets.
-  const isBeside = (part: Part) => part.kind === 'led' && part !== longest && part.pins.every((pin, index) => pin === longest.pins[index]);
-  return { ...usual, parts: usual.parts.filter((part) => !isBeside(part)).map((part) => (part === longest ? replaced : part)) };
+  // Several LEDs in parallel, on the same two nets, are one part with as many packages.
+  const isInParallel = (part: Part) =>
+    part.kind === 'led' && part !== longest && part.pins.every((pin, index) => pin === longest.pins[index]);
+  return { ...usual, parts: usual.parts.filter((part) => !isInParallel(part)).map((part) => (part === longest ? replaced : part)) };
 }

@@ -32,7 +32,7 @@ function packagesOfPart(part: LedPart): readonly LedPackage[] {
   const count = names.length;
   if (count === 1 || (series * parallel) % count !== 0)
     return [{ name: names[0] === undefined || count > 1 ? ref : names[0], ref, series, parallel, inRow: 1 }];
-  // A package has its dies in series as far as that comes out even, else side by side.
+  // A package has its dies in series where their number divides, else in parallel.
   const inSeries = series % count === 0 ? series / count : 1;
   const dies = (series * parallel) / count;
   const chips = { series: inSeries, parallel: dies / inSeries };

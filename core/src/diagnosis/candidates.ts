@@ -112,7 +112,7 @@ function runsOf(circuit: Circuit, packages: readonly LedPackage[], evidence: rea
   });
 }
 
-/** Packages that one current passes one after another, with nothing else between them; those side by side each by itself. */
+/** Packages that one current passes one after another, with nothing else between them; those in parallel each by itself. */
 function rowsOf(circuit: Circuit, packages: readonly LedPackage[]): readonly (readonly LedPackage[])[] {
   const isRow = (ref: string) => {
     const part = partOf(circuit, ref);
@@ -136,7 +136,7 @@ function rowsOf(circuit: Circuit, packages: readonly LedPackage[]): readonly (re
   return [...rows, ...packages.filter(({ ref }) => !placed.has(ref)).map((one) => [one])];
 }
 
-/** Those that are not tested yet as ranges of names, where they lie side by side and are numbered on. */
+/** Those that are not tested yet as ranges of names, where they follow one another in the string and in their numbers. */
 function neighbours(row: readonly LedPackage[], left: readonly LedPackage[]): readonly { readonly name: string; readonly count: number }[] {
   const ranges: { name: string; count: number }[] = [];
   let from = 0;

@@ -97,7 +97,7 @@ describe('what is broken', () => {
     expect(both.reduce((sum, { probability }) => sum + probability, 0)).toBeGreaterThan(0.7);
   });
 
-  it('knows two of seven side by side for two, and the other five for lit', () => {
+  it('takes two of seven in parallel for open, and the other five for lit', () => {
     const light = circuitOf([
       { ref: 'B1', kind: 'battery', pins: ['a', '0'], chemistry: 'nimh', size: 'AAA', series: 3 },
       { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 2.2 },

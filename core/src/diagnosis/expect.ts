@@ -82,17 +82,17 @@ export class Expectations {
       const part = partOf(this.intact, one.ref) as LedPart;
       const own = voltsAlone(part, one, atAmps, broken, this.intact);
       if (own === 'beyond') {
-        const beside = this.besideVolts(part, atAmps);
-        if (beside === undefined || packages.length > 1) return 'beyond';
-        volts += beside;
+        const inParallel = this.parallelVolts(part, atAmps);
+        if (inParallel === undefined || packages.length > 1) return 'beyond';
+        volts += inParallel;
       } else volts += own;
       variance += (one.series * CHIP_SPREAD) ** 2;
     }
     return { value: volts, spread: Math.sqrt(variance) };
   }
 
-  /** What is side by side with an LED conducts in its place. */
-  private besideVolts(part: LedPart, atAmps: number): number | undefined {
+  /** What is in parallel with an LED conducts in its place. */
+  private parallelVolts(part: LedPart, atAmps: number): number | undefined {
     if ((part.parallel ?? 1) > 1) return ledVoltsAt(part, atAmps, { celsius: celsiusOf(this.intact, part) });
     const other = this.intact.parts.find(
       (one): one is LedPart => isKind(one, 'led') && one.ref !== part.ref && one.pins[0] === part.pins[0] && one.pins[1] === part.pins[1],

@@ -148,7 +148,7 @@ export class Likelihood {
   }
 
   private lightOf(of: string, broken: Broken): number {
-    if (of === ALL) return isPartlyDark(broken) ? Math.min(broken.lightOfAll, DIM_UNTIL) : broken.lightOfAll;
+    if (of === ALL) return isUneven(broken) ? Math.min(broken.lightOfAll, DIM_UNTIL) : broken.lightOfAll;
     const packages = packagesNamed(this.expectations.packages, of);
     return packages.reduce((least, one) => {
       const fault = faultAt(broken, one.name);
@@ -265,11 +265,11 @@ function scaleOf({ value }: FaultReading, intact: Expected): number {
 /** Ω. */
 const AS_GOOD_AS_OPEN = 5e6;
 
-/** Where some are dark and others light, people as often say that it is dim as that it lights. */
-function isPartlyDark({ faults, light, lightOfAll }: Broken): boolean {
+/** Where some are dark or dim and others light, people as often say that it is dim as that it lights. */
+function isUneven({ faults, light, lightOfAll }: Broken): boolean {
   if (lightOfAll < SEEN_FROM) return false;
-  const isOut = [...light.values()].some((share) => share < SEEN_FROM);
-  return isOut || faults.some(({ fault }) => fault.dies !== undefined && (fault.fault === 'open' || fault.fault === 'joint'));
+  const isLess = [...light.values()].some((share) => share < DIM_UNTIL);
+  return isLess || faults.some(({ fault }) => fault.dies !== undefined && (fault.fault === 'open' || fault.fault === 'joint'));
 }
 
 /** What a diode range sends. */
