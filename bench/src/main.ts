@@ -16,6 +16,7 @@ import { judgeDiagnoses, timeDiagnoses } from './diagnoses.ts';
 import { judgeEstimates, timeEstimates } from './estimates.ts';
 import { measureLoad } from './load.ts';
 import { type Measured, measure } from './measure.ts';
+import { judgeSoaks, timeRounds } from './soaks.ts';
 import { yardstick } from './yardstick.ts';
 
 const { values } = parseArgs({
@@ -23,6 +24,7 @@ const { values } = parseArgs({
     json: { type: 'boolean', default: false },
     estimates: { type: 'boolean', default: false },
     diagnoses: { type: 'boolean', default: false },
+    soaks: { type: 'boolean', default: false },
     circuit: { type: 'string' },
     load: { type: 'string' },
     each: { type: 'string', default: '20' },
@@ -71,6 +73,7 @@ const results = values.circuit
   : [
       ...timeEstimates(),
       ...timeDiagnoses(),
+      ...timeRounds(),
       solving('operating-point-lantern', barnLantern()),
       solving('operating-point-18', sixStrings()),
       solving('settled-dropper', dropper(1e-6, 10e-6)),
@@ -83,6 +86,7 @@ const results = values.circuit
 // Takes minutes, so only by asking.
 const estimates = values.estimates ? judgeEstimates() : undefined;
 const diagnoses = values.diagnoses ? judgeDiagnoses() : undefined;
+const soaks = values.soaks ? judgeSoaks() : undefined;
 
 if (values.json) {
   const document = {
@@ -91,6 +95,7 @@ if (values.json) {
     results,
     ...(estimates && { estimates }),
     ...(diagnoses && { diagnoses }),
+    ...(soaks && { soaks }),
   };
   process.stdout.write(`${JSON.stringify(document, null, 2)}\n`);
 } else {
@@ -101,6 +106,6 @@ if (values.json) {
     process.stdout.write(`Drive of ${name}: ${asked} circuits asked for, ${solved} solved, each different\n`);
   }
   process.stdout.write(`one cold solve of the dropper takes ${megabytes.toFixed(1)} MB\n`);
-  for (const [name, share] of Object.entries({ ...estimates, ...diagnoses }))
+  for (const [name, share] of Object.entries({ ...estimates, ...diagnoses, ...soaks }))
     process.stdout.write(`${name.padEnd(26)} ${share.toFixed(4)}\n`);
 }

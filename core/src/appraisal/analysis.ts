@@ -1,5 +1,5 @@
 import { SolveCache, type SolveWarmed } from '../solve/index.ts';
-import type { Specimen } from '../tape/index.ts';
+import { type EntryKind, replay, type Specimen } from '../tape/index.ts';
 
 /**
  * One state of a specimen, to ask everything of: what is solved and fitted for it is worked out once, by the functions of
@@ -18,6 +18,7 @@ export interface Analysis {
 /** Every state of a specimen, made when first asked for. */
 export class SpecimenAnalyses {
   private readonly states: Analysis[] = [];
+  private promised: Analysis | undefined;
 
   /** @param cache what its states share their solutions through */
   constructor(
@@ -48,14 +49,45 @@ export class SpecimenAnalyses {
     return this.after(this.specimen.reworks.length);
   }
 
-  /** After the last rework as it was predicted, before the first reading that followed it; undefined without a rework. */
+  /**
+   * After the last rework as it was predicted when it was taken: by what stood on the tape then, whatever was read, struck
+   * or corrected since. Undefined without a rework.
+   */
   get predicted(): Analysis | undefined {
     const { specimen, last } = this;
-    if (last.rework === 0) return undefined;
-    if (!specimen.readings.some(({ rework }) => rework >= last.rework)) return last;
-    return { ...last, specimen: { ...specimen, readings: specimen.readings.filter(({ rework }) => rework < last.rework) } };
+    const rework = specimen.reworks.at(-1);
+    if (!rework) return undefined;
+    this.promised ??= this.promisedBy(rework.id) ?? last;
+    return this.promised;
+  }
+
+  private promisedBy(id: string): Analysis | undefined {
+    const entries = this.specimen.tape.map(({ entry }) => entry);
+    const at = entries.findIndex((entry) => entry.id === id);
+    // What changes nothing of the circuit leaves the state as it was promised.
+    if (entries.slice(at + 1).every(({ kind }) => SAYS_NOTHING_OF_THE_CIRCUIT.has(kind))) return undefined;
+    const then = replay(entries.slice(0, at + 1));
+    return new SpecimenAnalyses(then, this.cache).after(then.reworks.length);
   }
 }
+
+const SAYS_NOTHING_OF_THE_CIRCUIT: ReadonlySet<EntryKind> = new Set([
+  'tick',
+  'state',
+  'note',
+  'picture',
+  'pin',
+  'remark',
+  'cost',
+  'wording',
+  'layout',
+  'look',
+  'run',
+  'ended',
+  'put-off',
+  'confirm',
+  'proof',
+]);
 
 /** One state of a specimen by itself. */
 export function analysisOf(specimen: Specimen, rework: number): Analysis {

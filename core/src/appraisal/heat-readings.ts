@@ -2,10 +2,13 @@ import { AMBIENT_CELSIUS } from '../device/index.ts';
 import { type BoardSeat, type CaseSize, fitSoak, type Soak, type SoakPoint, type Thermal } from '../drive/index.ts';
 import type { Analysis } from './analysis.ts';
 import { oncePer } from './once-per.ts';
+import { warmingsIn } from './warming.ts';
 
 /** Temperatures of one place over time, and where they go. */
 export interface PlacedSoak {
   readonly place: string;
+  /** The entry that began it; left out of readings with times of their own. */
+  readonly run?: string;
   readonly points: readonly SoakPoint[];
   readonly soak: Soak;
 }
@@ -21,16 +24,18 @@ export const thermalOf: (analysis: Analysis) => Thermal = oncePer((analysis) => 
   const { specimen, rework } = analysis;
   const { facts, readings } = specimen;
   const soaks = soaksOf(analysis);
-  const surfaces = readings.flatMap(({ entry, rework: taken }) =>
-    taken === rework && entry.place.at === 'surface' ? [{ name: entry.place.name, entry, figure: entry.figures[0] }] : [],
+  const surfaces = readings.flatMap(({ entry, rework: taken, during }) =>
+    taken === rework && entry.place.at === 'surface' ? [{ name: entry.place.name, entry, during, figure: entry.figures[0] }] : [],
   );
   const room = surfaces.findLast(({ name }) => ROOM_PLACES.test(name))?.figure?.value ?? AMBIENT_CELSIUS;
   const settledAt = (places: RegExp) => {
-    const soak = soaks.find(({ place }) => places.test(place))?.soak;
+    const soak = soaks.findLast(({ place }) => places.test(place))?.soak;
     if (soak) return { celsius: soak.final.value, uncertainty: soak.final.uncertainty };
     const last = surfaces.findLast(
-      ({ name, entry }) =>
-        places.test(name) && !entry.condition.cold && (entry.condition.afterSeconds ?? SETTLED_SECONDS) >= SETTLED_SECONDS,
+      ({ name, entry, during }) =>
+        places.test(name) &&
+        !entry.condition.cold &&
+        (entry.condition.afterSeconds ?? during?.seconds ?? SETTLED_SECONDS) >= SETTLED_SECONDS,
     );
     return last?.figure && { celsius: last.figure.value, uncertainty: last.figure.uncertainty };
   };
@@ -49,6 +54,7 @@ export const thermalOf: (analysis: Analysis) => Thermal = oncePer((analysis) => 
 /** A warming of which it is too early to say where it goes. */
 export interface EarlySoak {
   readonly place: string;
+  readonly run?: string;
   readonly points: readonly SoakPoint[];
   /** What its end lies between so far. */
   readonly low: number;
@@ -65,24 +71,14 @@ export function earlySoaksOf(analysis: Analysis): readonly EarlySoak[] {
   return warmingsOf(analysis).early;
 }
 
-const warmingsOf = oncePer(({ specimen: { readings }, rework }: Analysis) => {
-  const places = new Map<string, SoakPoint[]>();
-  for (const { entry, rework: taken } of readings) {
-    const seconds = entry.condition.afterSeconds ?? (entry.condition.cold ? 0 : undefined);
-    const figure = entry.figures.find(({ unit }) => unit === 'celsius');
-    if (taken !== rework || entry.place.at !== 'surface' || seconds === undefined || !figure) continue;
-    places.set(entry.place.name, [
-      ...(places.get(entry.place.name) ?? []),
-      { seconds, celsius: figure.value, uncertainty: figure.uncertainty },
-    ]);
-  }
+const warmingsOf = oncePer(({ specimen, rework }: Analysis) => {
   const soaks: PlacedSoak[] = [];
   const early: EarlySoak[] = [];
-  for (const [place, unordered] of places) {
-    const points = unordered.toSorted((one, other) => one.seconds - other.seconds);
+  for (const { place, run, points } of warmingsIn(specimen, rework)) {
+    const named = { place, points, ...(run !== undefined && { run }) };
     const fit = fitSoak(points);
-    if (fit?.outcome === 'fitted') soaks.push({ place, points, soak: fit });
-    else if (fit) early.push({ place, points, low: fit.low, high: fit.high });
+    if (fit?.outcome === 'fitted') soaks.push({ ...named, soak: fit });
+    else if (fit) early.push({ ...named, low: fit.low, high: fit.high });
   }
   return { soaks, early };
 });

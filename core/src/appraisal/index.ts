@@ -9,5 +9,5 @@ export { oncePer } from './once-per.ts';
 export { mainSupply, type PlacedReading, returnOf } from './placed-readings.ts';
 export { MISFIT_SIGMAS, type Slot } from './slots.ts';
 export { symptomsOf } from './symptoms.ts';
-export { type Warming, warmingOf } from './warming.ts';
+export { type Warming, type WarmingSeries, warmingOf, warmingsIn } from './warming.ts';
 export { type WhatIf, type WhatIfOutcome, whatIf } from './what-if.ts';

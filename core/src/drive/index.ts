@@ -8,9 +8,14 @@ export {
   heatPathOf,
 } from './heat/heat-path.ts';
 export { boardCelsiusOf, caseHeatWatts, chipsOf, heatPathIn, litLeds, type Thermal } from './heat/led-heat.ts';
-export { fitSoak, type Soak, type SoakCurve, type SoakOutcome, type SoakPoint, soakAt } from './heat/soak.ts';
+export { fitSoak, type Soak, type SoakOutcome } from './heat/soak.ts';
+export { type SoakBandPoint, soakBand } from './heat/soak-band.ts';
+export { type SoakOutlook, soakOutlook } from './heat/soak-outlook.ts';
+export { type SoakCurve, type SoakPoint, soakAt } from './heat/soak-posterior.ts';
+export { type SoakTimes, soakTimes } from './heat/soak-times.ts';
 export { type ElectrolyticLife, electrolyticLife } from './life/electrolytic.ts';
 export { type Drive, LIFE_MODEL, type Life, lifeAt, lifeFactors, lifeRatio, usualLifeHours } from './life/life.ts';
+export { type Beam, type BeamPoint, beamOf, candelaAt, luxOnWall } from './light/beam.ts';
 export { type FlickerRegion, flickerRegion, lowRiskFlickerPercent, noEffectFlickerPercent } from './light/flicker.ts';
 export { lightness, lightRatio, lightThatLooks, seenChange } from './light/lightness.ts';
 export {
@@ -28,6 +33,7 @@ export { CHIP_SPREADS, type ChipSpread, type DarkChip, darkChipOf, type Sharing,
 export {
   COMFORT,
   hardestDriven,
+  isLit,
   LEVEL_WORDS,
   type Share,
   type Stress,

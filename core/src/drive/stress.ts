@@ -51,6 +51,14 @@ export function stressLevel({ value, uncertainty }: Uncertain): StressLevel {
   return value > COMFORT.high ? 'caution' : 'within';
 }
 
+/** Below it an LED is dark, and what is said of how hard it is driven says nothing: A. */
+const DARK_AMPS = 1e-6;
+
+/** Whether current flows through what is hardest driven. */
+export function isLit({ figure }: Pick<Stress, 'figure'>): boolean {
+  return figure.value > DARK_AMPS;
+}
+
 /** A level in words. */
 export const LEVEL_WORDS: Readonly<Record<StressLevel, string>> = {
   within: 'within its rating',

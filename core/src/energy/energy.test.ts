@@ -252,5 +252,5 @@ describe('what ends a discharge', () => {
     const mean = points.reduce((sum, { amps }) => sum + amps, 0) / points.length;
     expect(points[0]?.amps).toBeLessThan(0.005);
     expect(((seconds / 3600) * mean) / (0.22 * (1 - (points.at(-1)?.charge ?? 0)))).toBeCloseTo(1, 0);
-  }, 60_000);
+  }, 180_000);
 });

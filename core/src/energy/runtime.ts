@@ -26,6 +26,14 @@ export interface Runtime {
 /** Cells of one kind and size differ by about a third in what they hold, at about 95 %: a class figure, as those of the cells are. */
 export const CAPACITY_SPREAD = 1 / 3;
 
+/** How a running time ends, in words: “until …”. */
+export const RUNTIME_ENDS: Readonly<Record<Runtime['endedBy'], string>> = {
+  'half-light': 'it gives half its first light',
+  'cut-off': 'a cell or the driver is at its cut-off',
+  dark: 'it is dark',
+  empty: 'the cells are empty',
+};
+
 const SECONDS_AN_HOUR = 3600;
 
 /**

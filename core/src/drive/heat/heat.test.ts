@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { drawNormal, seededRandom } from '../../numeric/index.ts';
-import { fitSoak, heatPathOf, type SoakPoint, soakAt } from '../index.ts';
+import { fitSoak, heatPathOf, type SoakPoint, soakAt, soakOutlook, soakTimes } from '../index.ts';
 
 describe('the way of the heat', () => {
   const bare = { chipHeatWatts: 0.1, allHeatWatts: 0.5, body: '5mm', seat: 'not metal', ambientCelsius: 25 } as const;
@@ -131,5 +131,78 @@ describe('a soak', () => {
   it('is plain data, which goes from thread to thread', () => {
     const fit = fitted(noisy(one, 30, 0.3, seededRandom(3)));
     expect(structuredClone(fit)).toEqual(fit);
+  });
+});
+
+describe('when to read a soak', () => {
+  const one = (seconds: number) => 71 - 49 * Math.exp(-seconds / 400);
+  const read = (seconds: number): SoakPoint => ({ seconds, celsius: one(seconds), uncertainty: 0.3 });
+  const asked = { from: 60, until: 2400, count: 4, uncertainty: 0.3 };
+
+  it('once where it bends, and at the end; two readings are never closer than hands are quick', () => {
+    const { seconds = [], now = 0, afterNext = 0, afterAll = 0 } = soakTimes([read(0)], asked) ?? {};
+    expect(seconds).toHaveLength(4);
+    expect(seconds.at(-1)).toBeCloseTo(2400, 6);
+    expect(seconds[0]).toBeGreaterThan(120);
+    expect(seconds[0]).toBeLessThan(900);
+    for (const [index, moment] of seconds.entries())
+      if (index > 0) expect(moment - (seconds[index - 1] as number)).toBeGreaterThanOrEqual(60 - 1e-6);
+    expect(afterNext).toBeLessThan(now);
+    expect(afterAll).toBeLessThan(afterNext);
+  });
+
+  it('leaves less unsure than as many even readings, and its interval holds the end', () => {
+    const random = seededRandom(21);
+    const noisy = (at: (seconds: number) => number, seconds: number): SoakPoint => ({
+      seconds,
+      celsius: at(seconds) + 0.2 * drawNormal(random),
+      uncertainty: 0.2,
+    });
+    let [ratio, within] = [0, 0];
+    for (let soak = 0; soak < 8; soak++) {
+      const [slow, end] = [180 * (1200 / 180) ** random(), 45 + 45 * random()];
+      const at = (seconds: number) => end - (end - 22) * Math.exp(-seconds / slow);
+      const points = [noisy(at, 0)];
+      while (points.length < 5) {
+        const last = points.at(-1)?.seconds ?? 0;
+        const [next = 2400] = soakTimes(points, { ...asked, from: last + 60, count: 5 - points.length, uncertainty: 0.2 })?.seconds ?? [];
+        points.push(noisy(at, next));
+      }
+      const width = (fit: ReturnType<typeof fitSoak>) => (fit ? fit.high - fit.low : Number.NaN);
+      const fit = fitSoak(points);
+      ratio += Math.log(width(fit) / width(fitSoak([1, 2, 3, 4, 5].map((index) => noisy(at, index * 480))))) / 8;
+      if (fit && fit.low <= end && end <= fit.high) within += 1;
+    }
+    expect(Math.exp(ratio)).toBeLessThan(1);
+    expect(within).toBeGreaterThanOrEqual(7);
+  });
+
+  it('has nothing to say without a reading or without time', () => {
+    expect(soakTimes([], asked)).toBeUndefined();
+    expect(soakTimes([read(0)], { ...asked, until: 60 })).toBeUndefined();
+    expect(soakTimes([read(0)], { ...asked, count: 0 })).toBeUndefined();
+  });
+});
+
+describe('a soak towards a limit', () => {
+  const at = (end: number) => (seconds: number) => ({ seconds, celsius: end - (end - 22) * Math.exp(-seconds / 400), uncertainty: 0.3 });
+  const series = (end: number, minutes: number) => Array.from({ length: minutes + 1 }, (_, index) => at(end)(index * 60));
+
+  it('will pass one far below its end, and says when: 400 s · ln(98/35)', () => {
+    const outlook = soakOutlook(series(120, 6), 85, 3600);
+    expect(outlook).toMatchObject({ level: 'will pass' });
+    expect(outlook.passesSeconds).toBeGreaterThan(0.9 * 400 * Math.log(98 / 35));
+    expect(outlook.passesSeconds).toBeLessThan(1.1 * 400 * Math.log(98 / 35));
+    expect(outlook.soonestSeconds).toBeLessThan(outlook.passesSeconds ?? 0);
+  });
+
+  it('stays below one far above its end, is over one that was read, and may pass one that it comes near', () => {
+    expect(soakOutlook(series(60, 25), 85, 3600).level).toBe('below');
+    expect(soakOutlook(series(120, 20), 85, 3600)).toEqual({ level: 'over', probability: 1 });
+    expect(soakOutlook(series(84, 10), 85, 3600).level).toBe('may pass');
+  });
+
+  it('of two readings says that it is too early', () => {
+    expect(soakOutlook(series(120, 1), 85, 3600).level).toBe('too early');
   });
 });
