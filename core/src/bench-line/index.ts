@@ -7,4 +7,5 @@ export { BENCH_VERBS, LONGEST_LINE, parseBenchLine } from './parse-bench-line.ts
 export { claimFrom } from './parse-claim.ts';
 export { SUPPOSABLE, WHOLE_SIGNS } from './parse-observed.ts';
 export { PART_EXAMPLES } from './parse-part.ts';
+export { sayMinutes } from './parse-run.ts';
 export { presentCircuit, readSupply } from './parse-way.ts';

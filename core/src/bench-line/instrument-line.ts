@@ -80,6 +80,8 @@ function askedAt(place: Place, line: string, context: BenchContext, shown: Shown
       return { line, quantity: alternates ? 'in-line-ac' : 'in-line-dc' };
     case 'source':
       return { line, quantity: alternates ? 'volts-ac' : 'volts-dc', heldTo: ['source'] };
+    case 'series-lamp':
+      return undefined;
     case 'surface':
       return { line, quantity: 'celsius', surface: place.name };
     case 'light':

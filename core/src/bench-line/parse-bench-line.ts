@@ -17,11 +17,13 @@ import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 import { parseClaim } from './parse-claim.ts';
 import { parseBeeper, parseHold, parsePad, parseSilence } from './parse-continuity.ts';
+import { parseCost } from './parse-cost.ts';
 import { parseGoal } from './parse-goal.ts';
 import { parseNothing, parseObserved, parseSuppose, parseWhole } from './parse-observed.ts';
 import { parsePart } from './parse-part.ts';
 import { parseQuestion } from './parse-question.ts';
 import { parseReading } from './parse-reading.ts';
+import { parseAgain, parseRun, RUN_VERBS } from './parse-run.ts';
 import { parseWay } from './parse-way.ts';
 import { wordsOf } from './words.ts';
 
@@ -46,6 +48,9 @@ const VERBS: Readonly<Record<string, Verb>> = {
   nothing: parseNothing,
   suppose: parseSuppose,
   way: parseWay,
+  again: parseAgain,
+  cost: parseCost,
+  ...Object.fromEntries(RUN_VERBS.map((of) => [of, (words: readonly string[], context: BenchContext) => parseRun(of, words, context)])),
   pic: () => ({ kind: 'picture', meaning: 'a picture, from the camera or a file' }),
   ...Object.fromEntries(SENSES.map((sense) => [sense, (words: readonly string[]) => parseSense(sense, words)])),
 };

@@ -90,3 +90,26 @@ describe('readings', () => {
     expect(outcomeOf('R1 26.8r dead', ...board, 'R1 0.94v').kind).toBe('entry');
   });
 });
+
+describe('light beside the axis of a beam', () => {
+  it.each([
+    ['lux 300 @ 1m 20deg', 20],
+    ['lux 300 @ 1m -20°', 20],
+    ['lux 300 @ 1m 7,5deg', 7.5],
+    ['lux 300 @ 1m', undefined],
+    ['lux 300 @ 1m 0deg', undefined],
+  ])('%s', (line, degrees) => {
+    const outcome = outcomeOf(line);
+    expect(outcome).toMatchObject({ kind: 'entry', draft: { kind: 'reading', figures: [{ unit: 'lux', value: 300 }] } });
+    expect(
+      outcome.kind === 'entry' && outcome.draft.kind === 'reading' && 'degrees' in outcome.draft.place
+        ? outcome.draft.place.degrees
+        : undefined,
+    ).toBe(degrees);
+  });
+
+  it('is no angle beyond behind, and none of anything but light', () => {
+    expect(outcomeOf('lux 300 @ 1m 200deg').kind).not.toBe('entry');
+    expect(outcomeOf('in 5v 20deg').kind).not.toBe('entry');
+  });
+});

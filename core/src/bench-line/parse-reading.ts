@@ -57,6 +57,7 @@ export function parseReading(words: readonly string[], context: BenchContext): B
       ripple = true;
       continue;
     }
+    if (place.at === 'light' && degreesOf(word) !== undefined) continue;
     const taken = takeCondition(word, rest[index + 1], condition);
     if (taken > 0) {
       index += taken - 1;
@@ -100,6 +101,13 @@ function meterFor({ at }: Place, { specimen: { meters } }: BenchContext): Meter 
   return at === 'in' ? (meters.get('in-line') ?? meters.get('probes')) : meters.get('probes');
 }
 
+/** “20deg” off the axis of a beam, to either side. */
+function degreesOf(word: string): number | undefined {
+  const angle = /^[-−+]?(\d+(?:[.,]\d+)?)(?:deg|°)$/i.exec(word)?.[1];
+  const degrees = angle === undefined ? Number.NaN : Number(angle.replace(',', '.'));
+  return degrees <= 180 ? degrees : undefined;
+}
+
 interface Placed {
   readonly place: Place;
   readonly used: number;
@@ -110,13 +118,20 @@ function placeOf(words: readonly string[], { specimen }: BenchContext): Placed |
   const [first = '', second, third] = words;
   if (first.toLowerCase() === 'in') return { place: { at: 'in' }, used: 1, words: 'at the supply' };
   if (first.toLowerCase() === 'source') return { place: { at: 'source' }, used: 1, words: 'at the source itself' };
+  if (first.toLowerCase() === 'lamp' && partRef(first, specimen) === undefined && /^[~\d.,]+v/i.test(second ?? ''))
+    return { place: { at: 'series-lamp' }, used: 1, words: 'over the lamp in series' };
   if (/^pf[\d.,]*$/i.test(first)) return { place: { at: 'in' }, used: 0, words: 'at the supply' };
   const surface = partRef(first, specimen) === undefined ? /^T([A-Za-z]\w*)$/.exec(first) : null;
   if (surface && (/^T[a-z]/.test(first) || words.slice(1).some((word) => /^[~\d.,]+°?c?$/i.test(word))))
     return { place: { at: 'surface', name: surface[1] as string }, used: 1, words: `temperature of the ${surface[1]}` };
   if (first.toLowerCase() === 'lux') {
     const at = words[2] === '@' && words[3] !== undefined ? metresOf(words[3]) : undefined;
-    return { place: { at: 'light', ...(at !== undefined && { metres: at }) }, used: 1, words: 'light' };
+    const degrees = words.map(degreesOf).find((angle) => angle !== undefined && angle > 0);
+    return {
+      place: { at: 'light', ...(at !== undefined && { metres: at }), ...(degrees !== undefined && { degrees }) },
+      used: 1,
+      words: degrees === undefined ? 'light' : `light, ${degrees}° off the axis`,
+    };
   }
   const part = partRef(first, specimen);
   if (part !== undefined) return { place: { at: 'part', ref: part }, used: 1, words: `across ${part}` };

@@ -11,7 +11,7 @@ export function misplaced(unit: Unit, place: Place): string | undefined {
   if (place.at === 'surface' && unit !== 'celsius') return 'a temperature is in c.';
   if (place.at === 'light' && unit !== 'lux') return 'light is in lux.';
   if (place.at === 'source' && unit !== 'volts') return 'at the source it is volts; what is taken is read with “in”.';
-  if (place.at === 'in' && unit === 'ohms') return 'at the supply it is volts, amps or watts.';
+  if (place.at === 'series-lamp' && unit !== 'volts') return 'over the lamp in series it is volts.';
   if ((place.at === 'part' || place.at === 'in') && (unit === 'celsius' || unit === 'lux'))
     return 'write Tname for a temperature, lux for light.';
   return undefined;

@@ -1,5 +1,8 @@
 import type { LedPart } from '../device/index.ts';
 import {
+  type Beam,
+  type BeamPoint,
+  beamOf,
   candelaFromLux,
   chipsOf,
   LUMENS_FACTOR,
@@ -33,14 +36,18 @@ export interface UsualLumens extends Guess {
 
 /** Light as a lux meter saw it. */
 export interface ReadLight {
+  /** What readings beside the axis tell of its shape. */
+  readonly beam?: Beam;
   readonly lux: Uncertain;
   readonly metres: Uncertain;
   readonly candela: Uncertain;
   readonly throwMetres: Uncertain;
-  /** By the beam angle that is claimed, or that of a bare chip; its shape is not in the uncertainty. */
+  /** By the beam as read, where it was read out to its edge; else by the angle claimed, or of a bare chip, whose shape is not in the uncertainty. */
   readonly lumens: Uncertain;
   readonly beamDegrees: number;
   readonly beamClaimed: boolean;
+  /** The lumens are summed over the angles that were read. */
+  readonly beamRead: boolean;
 }
 
 /** Electrical watts by what is usual for the colour, less for droop above rated current and for a warm junction. */
@@ -58,7 +65,13 @@ export function usualLumensOf(
 }
 
 /** What the lumens of a light reading rest on. */
-export function sayBeam({ beamClaimed, beamDegrees }: Pick<ReadLight, 'beamClaimed' | 'beamDegrees'>): string {
+export function sayBeam({
+  beamClaimed,
+  beamDegrees,
+  beamRead,
+  beam,
+}: Pick<ReadLight, 'beamClaimed' | 'beamDegrees' | 'beamRead' | 'beam'>): string {
+  if (beamRead && beam) return `summed over the beam as read, to ${beam.readTo}° off its axis`;
   return beamClaimed ? `if it is an even beam of ${beamDegrees}° as claimed` : 'if the light falls off as the cosine, as of a bare chip';
 }
 
@@ -68,7 +81,8 @@ const HELD_METRES = 0.005;
 
 export function readLight({ readings, claims }: Specimen, rework: number): ReadLight | undefined {
   const last = readings.findLast(
-    ({ entry, rework: taken }) => taken === rework && entry.place.at === 'light' && entry.place.metres !== undefined,
+    ({ entry, rework: taken }) =>
+      taken === rework && entry.place.at === 'light' && entry.place.metres !== undefined && entry.place.degrees === undefined,
   );
   const lux = last?.entry.figures.find(({ unit }) => unit === 'lux');
   if (last?.entry.place.at !== 'light' || lux === undefined || last.entry.place.metres === undefined) return undefined;
@@ -79,13 +93,34 @@ export function readLight({ readings, claims }: Specimen, rework: number): ReadL
   // Distance goes in as its square, throw as the root of candela.
   const share = Math.hypot(lux.uncertainty / lux.value, (2 * HELD_METRES) / metres);
   const within = (value: number, ofShare = 1): Uncertain => ({ value, uncertainty: ofShare * share * value });
+  const beam = beamOf(beamPoints(readings, rework));
+  // What is left beside the last angle is little: the sum over the beam is its light.
+  const beamRead = beam !== undefined && beam.between === 'straight lines' && beam.lastShare < EDGE_SHARE;
   return {
     lux: { value: lux.value, uncertainty: lux.uncertainty },
     metres: { value: metres, uncertainty: HELD_METRES },
     candela: within(candela),
-    throwMetres: within(throwMetres(candela), 0.5),
-    lumens: within(claimed === undefined ? lambertLumens(candela) : lumensFromCandela(candela, claimed)),
+    throwMetres: within(throwMetres(beam?.peak.candela.value ?? candela), 0.5),
+    lumens: beamRead ? beam.lumens : within(claimed === undefined ? lambertLumens(candela) : lumensFromCandela(candela, claimed)),
     beamDegrees,
     beamClaimed: claimed !== undefined,
+    beamRead,
+    ...(beam && { beam }),
   };
+}
+
+/** Light at the last angle of less than this share of the highest leaves out little: the field ends at a tenth. */
+const EDGE_SHARE = 0.1;
+
+/** Every lux reading with its distance, as candela at its angle. */
+function beamPoints(readings: Specimen['readings'], rework: number): readonly BeamPoint[] {
+  return readings.flatMap(({ entry, rework: taken }): BeamPoint[] => {
+    const figure = entry.figures.find(({ unit }) => unit === 'lux');
+    if (taken !== rework || entry.place.at !== 'light' || entry.place.metres === undefined || !figure) return [];
+    const { metres, degrees = 0 } = entry.place;
+    const value = candelaFromLux(figure.value, metres);
+    // A dark place is read to the last digit of its meter and no better.
+    const share = figure.value > 0 ? Math.hypot(figure.uncertainty / figure.value, (2 * HELD_METRES) / metres) : 0;
+    return [{ degrees, candela: { value, uncertainty: figure.value > 0 ? share * value : candelaFromLux(figure.uncertainty, metres) } }];
+  });
 }

@@ -3,6 +3,7 @@ import { suppliesOf } from '../circuit/index.ts';
 import { partValue } from '../device/index.ts';
 import { sayObservation } from '../diagnosis/index.ts';
 import { stressUnit } from '../drive/index.ts';
+import { type DueItem, dueItemsOf } from '../due/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import { type Finding, shortFinding } from '../safety/index.ts';
 import type { Specimen, Stage } from '../tape/index.ts';
@@ -31,6 +32,8 @@ export interface Summary {
   readonly caution?: string;
   /** How many safety rules cannot tell yet; undefined where there is nothing to judge. */
   readonly undecided?: number;
+  /** What it wants at a time; the rounds plan it. */
+  readonly due: readonly DueItem[];
 }
 
 /** The row of a specimen on the shelf. */
@@ -70,6 +73,7 @@ export function summarise(specimen: Specimen): Summary {
     ...(worst && { worst }),
     ...(caution && { caution }),
     ...(judgement && { undecided: judgement.undecided.length }),
+    due: dueItemsOf(analyses, judgement?.discharges ?? []),
   };
 }
 

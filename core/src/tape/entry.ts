@@ -6,6 +6,7 @@ import { netSchema, PART_KINDS, type PartKind, partSchema, refSchema } from '../
 import { observationSchema } from '../diagnosis/index.ts';
 import { meterSchema } from '../meter/index.ts';
 import { moveSchema, olderMoveSchema, wantedSchema } from '../rework/index.ts';
+import { LAYOUT, WORDING, WRITE_UP_SECTIONS } from './write-up-entries.ts';
 
 /** Bench states: no source and stores discharged; no source but a store holds volts; powered. */
 export const BENCH_STATES = ['dead', 'charged', 'live'] as const;
@@ -42,9 +43,16 @@ const placeSchema = z.discriminatedUnion('at', [
   z.strictObject({ at: z.literal('in') }),
   /** The source by itself, before its lead and without the gadget on it or with. */
   z.strictObject({ at: z.literal('source') }),
+  /** Over the filament lamp that first power goes through. */
+  z.strictObject({ at: z.literal('series-lamp') }),
   z.strictObject({ at: z.literal('nets'), plus: netSchema, minus: netSchema.optional() }),
   z.strictObject({ at: z.literal('surface'), name: z.string().min(1).max(40) }),
-  z.strictObject({ at: z.literal('light'), metres: z.number().positive().optional() }),
+  z.strictObject({
+    at: z.literal('light'),
+    metres: z.number().positive().optional(),
+    /** Off the axis of the beam; left out, on it. */
+    degrees: z.number().positive().max(180).optional(),
+  }),
 ]);
 export type Place = z.infer<typeof placeSchema>;
 
@@ -105,8 +113,19 @@ export const FACT_NAMES = [
 export type FactName = (typeof FACT_NAMES)[number];
 
 /** What a person notices without a meter. */
-export const SENSES = ['flicker', 'sound', 'smell', 'touch', 'polarity'] as const;
+export const SENSES = ['flicker', 'sound', 'smell', 'touch', 'polarity', 'beam'] as const;
 export type Sense = (typeof SENSES)[number];
+
+/** What runs by itself for a time: the first three with the power on. */
+export const RUN_KINDS = ['soak', 'burn-in', 'runtime', 'charge', 'glue', 'heat', 'rest'] as const;
+export type RunKind = (typeof RUN_KINDS)[number];
+
+/** Thirty days and two years: nobody waits longer at a bench, or for a look. */
+const [LONGEST_RUN_MINUTES, LONGEST_LOOK_MINUTES] = [43_200, 1_052_640];
+
+/** What money or time went into. `new` is what the same, or what takes its place, costs new. */
+export const COST_KINDS = ['bought', 'new', 'parts', 'tools', 'work'] as const;
+export type CostKind = (typeof COST_KINDS)[number];
 
 export const BOARD_SIDES = ['front', 'back'] as const;
 export type BoardSide = (typeof BOARD_SIDES)[number];
@@ -244,10 +263,33 @@ const PAYLOADS = {
   way: { moves: z.array(moveSchema).min(1).max(50) },
   /** A step of a work order that is done. */
   tick: { rework: idSchema, step: z.string().min(1).max(60) },
+  /** Something begins that runs by itself: from the time of this entry. */
+  run: {
+    of: z.enum(RUN_KINDS),
+    minutes: z.number().positive().max(LONGEST_RUN_MINUTES),
+    /** Where its temperature is watched, as `Tcase` names it. */
+    place: z.string().min(1).max(40).optional(),
+    limitCelsius: z.number().min(-50).max(500).optional(),
+  },
+  /** A run or a look is over: by its time, stopped before, or not done at all. */
+  ended: { of: idSchema, outcome: z.enum(['done', 'stopped', 'left']), reason: z.string().trim().min(1).max(500).optional() },
+  /** To be looked at again, so long after this entry. */
+  look: { text: z.string().trim().min(1).max(300), afterMinutes: z.number().positive().max(LONGEST_LOOK_MINUTES) },
+  /** Something that is due waits until then; it is named as the rounds name it. */
+  'put-off': { task: z.string().min(1).max(80), until: z.iso.datetime({ offset: true }) },
   proof: { verdict: z.enum(['keep', 'back']), text: z.string().max(2000).optional() },
+  /** Money, in whichever currency the user counts, and time. */
+  cost: {
+    of: z.enum(COST_KINDS),
+    amount: z.number().min(0).max(1e6).optional(),
+    minutes: z.number().positive().max(LONGEST_RUN_MINUTES).optional(),
+    text: z.string().trim().min(1).max(200).optional(),
+  },
   note: { text: z.string().trim().min(1).max(4000) },
   /** The user's own words in a section of the write-up; empty takes them out. */
-  remark: { stage: z.enum(STAGES), text: z.string().max(20000) },
+  remark: { stage: z.enum(WRITE_UP_SECTIONS), text: z.string().max(20000) },
+  wording: WORDING,
+  layout: LAYOUT,
   strike: { entry: idSchema, reason: z.string().max(500).optional() },
 } as const;
 
@@ -289,9 +331,16 @@ export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('rework'),
   entryOf('tick'),
   entryOf('way'),
+  entryOf('run'),
+  entryOf('ended'),
+  entryOf('look'),
+  entryOf('put-off'),
   entryOf('proof'),
+  entryOf('cost'),
   entryOf('note'),
   entryOf('remark'),
+  entryOf('wording'),
+  entryOf('layout'),
   entryOf('strike'),
 ]);
 export type Entry = z.infer<typeof entrySchema>;

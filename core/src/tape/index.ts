@@ -5,6 +5,8 @@ export {
   type BenchState,
   BOARD_SIDES,
   type BoardSide,
+  COST_KINDS,
+  type CostKind,
   completeDraft,
   type Entry,
   type EntryDraft,
@@ -18,6 +20,8 @@ export {
   padNameSchema,
   READING_UNITS,
   type ReadingFigure,
+  RUN_KINDS,
+  type RunKind,
   SENSES,
   type Sense,
   STAGES,
@@ -27,4 +31,14 @@ export { inLineFigures } from './in-line-figures.ts';
 export { type LoggedMapping, loggedReadings } from './logged-readings.ts';
 export { anchorOf, type Net, NetForest, netOf, pinName, terminalName } from './nets.ts';
 export { replay, type Specimen, type SpecimenPicture, type SpecimenReading, type TakenRework, type TapeLine } from './replay.ts';
+export { isPowered, type SpecimenLook, type SpecimenRun, secondsBetween } from './runs.ts';
 export { sayContradiction } from './say-contradiction.ts';
+export {
+  WRITE_UP_FIGURES,
+  WRITE_UP_LENGTHS,
+  WRITE_UP_SECTIONS,
+  type WriteUpFigure,
+  type WriteUpLayout,
+  type WriteUpLength,
+  type WriteUpSectionId,
+} from './write-up-entries.ts';

@@ -4,8 +4,10 @@ import type { Meter, MeterRole } from '../meter/index.ts';
 import { type CircuitMove, checkWanted, fittedBy, presentMove, type Wanted } from '../rework/index.ts';
 import { type Board, Boards, isPadNumber, type Pad } from './boards.ts';
 import { type Continuity, continuityOf, shortedPart, USUAL_BEEPER } from './continuity.ts';
-import type { BenchState, Entry, EntryKind, EntryOf, FactName, Stage } from './entry.ts';
+import type { BenchState, Entry, EntryKind, EntryOf, FactName } from './entry.ts';
 import { type Net, NetForest, netsOf, pinName, terminalName } from './nets.ts';
+import { isPowered, type SpecimenLook, type SpecimenRun, secondsBetween } from './runs.ts';
+import { USUAL_LAYOUT, type WriteUpLayout, type WriteUpSectionId, withLayout } from './write-up-entries.ts';
 
 /** A tape line: an entry, and what became of it. */
 export interface TapeLine {
@@ -20,6 +22,8 @@ export interface TapeLine {
 export interface SpecimenReading {
   readonly entry: EntryOf<'reading'>;
   readonly rework: number;
+  /** What was running with the power on when it was taken, and for how long. */
+  readonly during?: { readonly run: string; readonly seconds: number };
 }
 
 /** A way that was taken. */
@@ -56,7 +60,12 @@ export interface Specimen {
   readonly steps: readonly EntryOf<'step'>[];
   readonly pictures: readonly SpecimenPicture[];
   readonly notes: readonly EntryOf<'note'>[];
-  readonly remarks: ReadonlyMap<Stage, string>;
+  readonly costs: readonly EntryOf<'cost'>[];
+  /** Own words in the sections of the write-up. */
+  readonly remarks: ReadonlyMap<WriteUpSectionId, string>;
+  /** Own words in place of sentences of the write-up, by their keys. */
+  readonly wordings: ReadonlyMap<string, EntryOf<'wording'>>;
+  readonly layout: WriteUpLayout;
   /** As found, with nets for pins. */
   readonly circuit: Circuit;
   readonly nets: readonly Net[];
@@ -79,6 +88,13 @@ export interface Specimen {
   readonly reworks: readonly TakenRework[];
   /** The state that the thing is in: after so many reworks; less where one was taken back. */
   readonly state: number;
+  /** What runs by itself, or did, in the order of beginning. */
+  readonly runs: readonly SpecimenRun[];
+  readonly looks: readonly SpecimenLook[];
+  /** What is due and waits: until when, by what it is named. */
+  readonly putOff: ReadonlyMap<string, string>;
+  /** When the bench state was last said or followed, ISO 8601; undefined while it never was. */
+  readonly benchStateSince?: string;
   readonly proof?: EntryOf<'proof'>;
 }
 
@@ -158,8 +174,11 @@ class Fold {
   private decision?: EntryOf<'decision'>;
   private readonly pictures: { entry: EntryOf<'picture'>; pins: EntryOf<'pin'>[] }[] = [];
   private steps: EntryOf<'step'>[] = [];
+  private readonly costs: EntryOf<'cost'>[] = [];
   private readonly notes: EntryOf<'note'>[] = [];
-  private readonly remarks = new Map<Stage, string>();
+  private readonly remarks = new Map<WriteUpSectionId, string>();
+  private readonly wordings = new Map<string, EntryOf<'wording'>>();
+  private layout: WriteUpLayout = USUAL_LAYOUT;
   private readonly parts: Part[] = [];
   private readonly readings: SpecimenReading[] = [];
   private readonly meters = new Map<MeterRole, Meter>();
@@ -177,6 +196,10 @@ class Fold {
   private benchStateSaid = false;
   private goal?: Wanted;
   private proof?: EntryOf<'proof'>;
+  private runs: SpecimenRun[] = [];
+  private looks: SpecimenLook[] = [];
+  private readonly putOff = new Map<string, string>();
+  private benchStateSince?: string;
 
   /** Takes one entry; returns what is wrong with it, or undefined. */
   take(entry: Entry): string | undefined {
@@ -216,7 +239,10 @@ class Fold {
       steps: this.steps,
       pictures: this.pictures,
       notes: this.notes,
+      costs: this.costs,
       remarks: this.remarks,
+      wordings: this.wordings,
+      layout: this.layout,
       circuit: { format: 'mindful-probe.circuit', version: 1, name: this.name, parts },
       nets,
       boards: boards.all,
@@ -232,6 +258,10 @@ class Fold {
       state: this.state,
       ownWays: this.ownWays,
       ...(this.goal && { goal: this.goal }),
+      runs: this.runs,
+      looks: this.looks,
+      putOff: this.putOff,
+      ...(this.benchStateSince !== undefined && { benchStateSince: this.benchStateSince }),
       ...(this.proof && { proof: this.proof }),
     };
   }
@@ -271,10 +301,22 @@ class Fold {
       picture.pins.push(entry);
       return undefined;
     },
+    cost: (entry) => push(this.costs, entry),
     note: (entry) => push(this.notes, entry),
     remark: (entry) => {
       if (entry.text.trim() === '') this.remarks.delete(entry.stage);
       else this.remarks.set(entry.stage, entry.text);
+      return undefined;
+    },
+    wording: (entry) => {
+      if (entry.text.trim() === '') this.wordings.delete(entry.of);
+      else this.wordings.set(entry.of, entry);
+      return undefined;
+    },
+    layout: (entry) => {
+      const stray = entry.pictures?.some(({ picture }) => !this.pictures.some(({ entry: { id } }) => id === picture));
+      if (stray) return 'Its picture is not on the tape.';
+      this.layout = withLayout(this.layout, entry as Partial<WriteUpLayout>);
       return undefined;
     },
     board: (entry) => {
@@ -312,9 +354,11 @@ class Fold {
     join: (entry) => this.takeJoin(entry),
     reading: (entry) => {
       if (entry.place.at === 'part' && !this.hasPart(entry.place.ref)) return `${entry.place.ref} is not on the board.`;
-      this.readings.push({ entry, rework: entry.condition.rework ?? this.state });
+      const during = this.duringOf(entry);
+      this.readings.push({ entry, rework: entry.condition.rework ?? this.state, ...(during && { during }) });
       if (entry.condition.state && entry.condition.state !== this.benchState) {
         this.benchState = entry.condition.state;
+        this.benchStateSince = entry.at;
         this.benchStateSaid = false;
       }
       return undefined;
@@ -326,8 +370,11 @@ class Fold {
       return undefined;
     },
     state: (entry) => {
+      if (entry.state !== this.benchState) this.benchStateSince = entry.at;
       this.benchState = entry.state;
       this.benchStateSaid = true;
+      // With the power ends what needs it.
+      if (entry.state !== 'live') this.endRuns(({ entry: { of } }) => isPowered(of), { at: entry.at, outcome: 'stopped' });
       return undefined;
     },
     goal: (entry) => {
@@ -361,6 +408,27 @@ class Fold {
       rework.ticked.push(entry);
       return undefined;
     },
+    run: (entry) => {
+      // Of one kind one runs at a time: the new one takes the place of the old.
+      this.endRuns(({ entry: { of } }) => of === entry.of, { at: entry.at, outcome: 'stopped' });
+      this.runs.push({ entry, rework: this.state });
+      return undefined;
+    },
+    ended: (entry) => {
+      const { of, at, outcome, reason } = entry;
+      if (this.looks.some((look) => look.entry.id === of)) {
+        this.looks = this.looks.map((look) => (look.entry.id === of ? { ...look, ended: entry } : look));
+        return undefined;
+      }
+      if (!this.runs.some((run) => run.entry.id === of)) return 'What it ends is not on the tape.';
+      this.endRuns((run) => run.entry.id === of, { at, outcome, ...(reason !== undefined && { reason }) });
+      return undefined;
+    },
+    look: (entry) => push(this.looks, { entry }),
+    'put-off': ({ task, until }) => {
+      this.putOff.set(task, until);
+      return undefined;
+    },
     proof: (entry) => {
       this.proof = entry;
       // What is taken back leaves the thing as it was before.
@@ -369,6 +437,17 @@ class Fold {
     },
     strike: () => undefined,
   };
+
+  private endRuns(which: (run: SpecimenRun) => boolean, ended: NonNullable<SpecimenRun['ended']>): void {
+    this.runs = this.runs.map((run) => (run.ended || !which(run) ? run : { ...run, ended }));
+  }
+
+  private duringOf({ at, condition }: EntryOf<'reading'>): SpecimenReading['during'] {
+    if (condition.cold) return undefined;
+    const run = this.runs.findLast(({ entry: { of }, ended, rework }) => isPowered(of) && !ended && rework === this.state);
+    const seconds = run && secondsBetween(run.entry.at, at);
+    return run && seconds !== undefined && seconds >= 0 ? { run: run.entry.id, seconds } : undefined;
+  }
 
   /** Refs are matched as people read them: r1 is R1. Parts that a rework brought count too. */
   private hasPart(ref: string): boolean {

@@ -131,7 +131,7 @@ describe('temperature against time', () => {
       degrees('case', 35, {}),
       degrees('case', 38, { afterSeconds: 300 }),
     );
-    expect(warmingOf(readings)).toEqual([
+    expect(warmingOf({ readings, runs: [] })).toEqual([
       {
         place: 'case',
         points: [

@@ -45,6 +45,7 @@ const [SAFE_VOLTS, EMPTY_VOLTS] = [5, 0.1];
 /** Filament lamps to put in series, W; one is dark below a third of its own current. */
 const LAMP_WATTS = [25, 40, 60, 100];
 const [LAMP_VOLTS, DARK_SHARE] = [230, 1 / 3];
+const [COLD_SHARE, FILAMENT_EXPONENT, LAMP_SPREAD] = [15, 0.55, 0.15];
 /** IEC 60598-1, section 11, at 230 V: reinforced between live and touchable, basic between the lines. */
 const DISTANCES = { touchable: 6, lines: 3 } as const;
 
@@ -147,6 +148,7 @@ function firstMainsPower({ after, supplyRef, uncertainty }: WorkFacts): readonly
     {
       name: 'First power',
       text: `Cover on, hands off, behind a residual-current device: a filament lamp of ${lamp ?? LAMP_WATTS.at(-1)} W in series. With all well ${glow}; if it lights, off: something is shorted.`,
+      expect: [{ what: 'lamp', unit: 'volts', ...lampVolts(amps, lamp ?? (LAMP_WATTS.at(-1) as number)) }],
     },
     {
       name: 'Then',
@@ -157,6 +159,18 @@ function firstMainsPower({ after, supplyRef, uncertainty }: WorkFacts): readonly
       ],
     },
   ];
+}
+
+/**
+ * What a tungsten lamp drops at a small current: between its cold ohms, a fifteenth of the hot ones, and the power law of a
+ * glowing filament, V ∝ I^(1/0.55) (Jones and Langmuir, Gen. Electr. Rev. 30, 1927; IES Lighting Handbook, filament lamps).
+ */
+function lampVolts(amps: number, watts: number): { readonly value: number; readonly uncertainty: number } {
+  const ratedAmps = watts / LAMP_VOLTS;
+  const cold = (amps * LAMP_VOLTS) / ratedAmps / COLD_SHARE;
+  const glowing = LAMP_VOLTS * (amps / ratedAmps) ** (1 / FILAMENT_EXPONENT);
+  const [low, high] = [Math.min(cold, glowing), Math.max(cold, glowing)];
+  return { value: (low + high) / 2, uncertainty: (high - low) / 4 + LAMP_SPREAD * high };
 }
 
 function firstLowPower({ after, supplyRef, uncertainty }: WorkFacts): Omit<OrderedStep, 'key'> {
