@@ -1,3 +1,4 @@
+export { type DriveRulerRow, driveRulerSvg } from './drive-ruler-svg.ts';
 export { PALETTES, type Palette, type PaletteName } from './palette.ts';
 export { RULER, RULER_TICKS, rulerX } from './ruler.ts';
 export { drawSchematic } from './schematic.ts';
@@ -6,3 +7,4 @@ export type { Schematic, SchematicBox, SchematicPoint, SchematicSymbol, Schemati
 export { isTall, LABEL_LINE, type SymbolLabel, symbolLabel } from './symbol-label.ts';
 export { type PlanGroup, planWatts, type WattLine, type WattPlan, type WattRectangle } from './watt-plan.ts';
 export { wattPlanSvg } from './watt-plan-svg.ts';
+export { type DrawnWave, wavesSvg } from './waves-svg.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { parseCircuit } from '../circuit/index.ts';
 import { type Entry, entrySchema, replay } from '../tape/index.ts';
-import { parseJson, parseTape, readingsCsv, selfContainedWriteUp, specimenFiles, TAPE_FILE } from './index.ts';
+import { parseJson, parseTape, readingsCsv, specimenFiles, TAPE_FILE } from './index.ts';
 
 const at = '2026-03-07T10:00:00Z';
 const entries: Entry[] = [
@@ -40,8 +40,9 @@ describe('a specimen as files', () => {
     expect(text).toMatch(/^# Lamp \| \\<script> of Tuesday/);
     expect(text).toContain('## How hard it is driven');
     expect(text).toContain('Fair for its price.');
-    expect(text).toContain('![Circuit](schematic.svg)');
-    expect(selfContainedWriteUp(entries, (svg) => Buffer.from(svg).toString('base64'))).toContain('data:image/svg+xml;base64,');
+    expect(text).toMatch(/!\[Circuit of .* as found\]\(schematic\.svg\)/);
+    expect(text).toContain('](watt-plan.svg)');
+    expect(files.get('watt-plan.svg')).toMatch(/^<svg /);
   });
 
   it('writes readings as CSV of RFC 4180', () => {

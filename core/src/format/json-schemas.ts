@@ -3,6 +3,7 @@ import { circuitSchema } from '../circuit/index.ts';
 import { evidenceDocumentSchema } from '../diagnosis/index.ts';
 import { readingsDocumentSchema } from '../estimate/index.ts';
 import { goalSchema } from '../rework/index.ts';
+import { roundsSchema } from '../rounds/index.ts';
 import { traceSchema } from '../trace/index.ts';
 import { tapeSchema } from './tape-document.ts';
 
@@ -14,6 +15,7 @@ export function formatSchemas(): ReadonlyMap<string, unknown> {
       goal: goalSchema,
       readings: readingsDocumentSchema,
       'fault-readings': evidenceDocumentSchema,
+      rounds: roundsSchema,
       tape: tapeSchema,
       trace: traceSchema,
     }).map(([name, schema]) => [`${name}.schema.json`, z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input' })]),

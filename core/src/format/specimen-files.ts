@@ -1,43 +1,58 @@
-import Papa from 'papaparse';
 import { SpecimenAnalyses } from '../appraisal/index.ts';
 import { drawSchematic, schematicSvg } from '../draw/index.ts';
+import { csvText } from '../logged/index.ts';
 import { formatSignificant } from '../quantity/index.ts';
-import { type Entry, replay, type Specimen } from '../tape/index.ts';
-import { writeUpFactsOf, writeUpMarkdown } from '../write-up/index.ts';
+import { type Entry, replay, type Specimen, type WriteUpFigure } from '../tape/index.ts';
+import { markdownOf, treeOf, writeUp, writeUpFactsOf, writeUpFigure } from '../write-up/index.ts';
+import { netlistText, partsCsv } from './parts-list.ts';
 import { tapeText } from './tape-document.ts';
 
 /** The file of a specimen's ZIP that the import reads; the others follow from it. */
 export const TAPE_FILE = 'specimen.tape.json';
 const SCHEMATIC_FILE = 'schematic.svg';
 
-/** What an export holds: file name → text. */
-export function specimenFiles(id: string, entries: readonly Entry[]): ReadonlyMap<string, string> {
+/** The files of the write-up's figures. */
+const FIGURE_FILES: Readonly<Record<WriteUpFigure, string>> = {
+  circuit: SCHEMATIC_FILE,
+  'watt-plan': 'watt-plan.svg',
+  ruler: 'drive-ruler.svg',
+  waves: 'waves.svg',
+};
+
+/**
+ * What an export holds: file name → text.
+ *
+ * @param fileOf where a photo lies in it, by its hash and media type
+ */
+export function specimenFiles(
+  id: string,
+  entries: readonly Entry[],
+  fileOf: (hash: string, mediaType: string) => string | undefined = () => undefined,
+): ReadonlyMap<string, string> {
   const specimen = replay(entries);
   const files = new Map<string, string>([[TAPE_FILE, tapeText(id, entries)]]);
   const schematic = drawSchematic(specimen.circuit);
   if (schematic) {
     files.set('specimen.circuit.json', `${JSON.stringify(specimen.circuit, null, 2)}\n`);
     files.set(SCHEMATIC_FILE, schematicSvg(schematic, specimen.name));
+    files.set('parts.csv', partsCsv(specimen.circuit));
+    files.set('netlist.txt', netlistText(specimen.circuit));
   }
   files.set('readings.csv', readingsCsv(specimen));
-  files.set('write-up.md', writeUpOf(specimen, schematic ? SCHEMATIC_FILE : undefined));
+  const facts = writeUpFactsOf(new SpecimenAnalyses(specimen));
+  const tree = treeOf(writeUp(facts), (block) => {
+    if (block.kind === 'picture') return fileOf(block.picture.hash, block.picture.mediaType);
+    const name = FIGURE_FILES[block.figure];
+    if (!files.has(name)) {
+      const svg = writeUpFigure(facts, block.figure, 'plain');
+      if (svg === undefined) return undefined;
+      files.set(name, svg);
+    }
+    return name;
+  });
+  files.set('write-up.md', `${markdownOf(tree)}\n`);
   return files;
 }
-
-/** The write-up in one file: the schematic rides in it as a data address. */
-export function selfContainedWriteUp(entries: readonly Entry[], encodeBase64: (text: string) => string): string {
-  const specimen = replay(entries);
-  const schematic = drawSchematic(specimen.circuit);
-  const picture = schematic && `data:image/svg+xml;base64,${encodeBase64(schematicSvg(schematic, specimen.name))}`;
-  return writeUpOf(specimen, picture);
-}
-
-function writeUpOf(specimen: Specimen, schematic: string | undefined): string {
-  return writeUpMarkdown(writeUpFactsOf(new SpecimenAnalyses(specimen)), schematic);
-}
-
-/** A field that a spreadsheet would run as a formula, and is kept as text; a minus before nothing but figures is a number. */
-const RUN_BY_SPREADSHEETS = /^(?:[=+@\t\r]|-(?![\d.]+(?:e[+-]?\d+)?$))/i;
 
 /** Readings as CSV (RFC 4180), one figure a row, SI. */
 export function readingsCsv(specimen: Specimen): string {
@@ -64,5 +79,5 @@ export function readingsCsv(specimen: Specimen): string {
       ]);
     }
   }
-  return `${Papa.unparse(rows, { newline: '\r\n', escapeFormulae: RUN_BY_SPREADSHEETS })}\r\n`;
+  return csvText(rows);
 }

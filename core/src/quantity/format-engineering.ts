@@ -84,7 +84,7 @@ function engineeringExponent(value: number, digits: number): number {
 }
 
 function withUnit(figure: string, unit: string, exponent: number): FormattedQuantity {
-  return { figure, unit, exponent, text: unit === '' ? figure : `${figure}${THIN_SPACE}${unit}` };
+  return { figure, unit, exponent, text: `${figure}${unit === '' || unit === '°' ? '' : THIN_SPACE}${unit}` };
 }
 
 /** A real minus sign, as wide as a plus; none before nothing. */

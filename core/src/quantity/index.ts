@@ -18,5 +18,6 @@ export {
   type Series,
 } from './preferred-numbers.ts';
 export { readFigure, readFigures, type WrongFigure } from './read-figure.ts';
+export { sayAbout } from './say-about.ts';
 export { add, COVERAGE, divide, exactly, multiply, subtract, type Uncertain, withTolerance } from './uncertain.ts';
 export { UNITS, type Unit, unitOf } from './units.ts';

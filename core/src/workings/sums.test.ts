@@ -45,6 +45,7 @@ describe('sums to follow on paper', () => {
       lumens: sure(Math.PI * 210),
       beamDegrees: 180,
       beamClaimed: false,
+      beamRead: false,
     };
     expect(plain(linesOf(readLightSum(light)))).toEqual([
       '840 lx × (500 mm)² = 210 cd',

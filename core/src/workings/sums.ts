@@ -80,22 +80,33 @@ export function lumensSum({ perWatt, watts, droop, warm, value, low, high }: Usu
   };
 }
 
-export function readLightSum({ lux, metres, candela, throwMetres, lumens, beamDegrees, beamClaimed }: ReadLight): Sum {
+export function readLightSum({ lux, metres, candela, throwMetres, lumens, beamDegrees, beamClaimed, beamRead, beam }: ReadLight): Sum {
   const bare = !beamClaimed;
+  const peak = beam?.peak.candela ?? candela;
   return {
     title: 'Light as it was read',
     lines: [
       { what: 'Inverse square law', sum: `${say(lux, 'lux')} × (${say(metres, 'metres')})²`, result: say(candela, 'candela') },
       {
         what: `Throw: to a full moon’s light, ${THROW_LUX} lx (ANSI FL 1)`,
-        sum: `√(${say(candela, 'candela')} ÷ ${THROW_LUX} lx)`,
+        sum: `√(${say(peak, 'candela')} ÷ ${THROW_LUX} lx)`,
         result: say(throwMetres, 'metres'),
       },
-      {
-        what: bare ? 'Of a bare chip, which falls off as the cosine (Lambert)' : `An even cone of ${beamDegrees}°`,
-        sum: bare ? `π × ${say(candela, 'candela')}` : `2π × (1 − cos ${beamDegrees / 2}°) × ${say(candela, 'candela')}`,
-        result: say(lumens, 'lumens'),
-      },
+      ...(beamRead && beam
+        ? [
+            {
+              what: `Summed over rings, 0° to ${beam.readTo}°, with straight lines between the angles read`,
+              sum: '2π × Σ I(θ) × sin θ × Δθ',
+              result: say(lumens, 'lumens'),
+            },
+          ]
+        : [
+            {
+              what: bare ? 'Of a bare chip, which falls off as the cosine (Lambert)' : `An even cone of ${beamDegrees}°`,
+              sum: bare ? `π × ${say(candela, 'candela')}` : `2π × (1 − cos ${beamDegrees / 2}°) × ${say(candela, 'candela')}`,
+              result: say(lumens, 'lumens'),
+            },
+          ]),
     ],
   };
 }

@@ -1,1 +1,16 @@
-export { slotWhere, type WriteUpFacts, type WriteUpSection, writeUpFactsOf, writeUpMarkdown, writeUpSections } from './write-up.ts';
+export { textOf } from './as-text.ts';
+export {
+  type OwnWording,
+  type PictureBlock,
+  type Sentence,
+  SLIP_SECTIONS,
+  type SlipSectionId,
+  type WriteUpBlock,
+  type WriteUpSection,
+} from './block.ts';
+export { type WriteUpFacts, writeUpFactsOf } from './facts.ts';
+export { writeUpFigure } from './figures.ts';
+export { markdownOf } from './markdown.ts';
+export { slotWhere } from './sections/readings.ts';
+export { type AddressOf, said, treeOf } from './tree.ts';
+export { outdatedIn, SECTION_TITLES, type WriteUp, writeUp } from './write-up.ts';

@@ -1,47 +1,34 @@
-import type { ListItem, PhrasingContent, Root, RootContent, Table } from 'mdast';
-import { gfmTableToMarkdown } from 'mdast-util-gfm-table';
+import type { Root, RootContent, Text } from 'mdast';
+import { fromMarkdown } from 'mdast-util-from-markdown';
+import { gfmFromMarkdown, gfmToMarkdown } from 'mdast-util-gfm';
 import { toMarkdown } from 'mdast-util-to-markdown';
+import { gfm } from 'micromark-extension-gfm';
 
 /** Blocks as Markdown; what stands in them as text is escaped. No newline at the end. */
-export function markdownOf(...blocks: readonly RootContent[]): string {
-  const root: Root = { type: 'root', children: [...blocks] };
-  return toMarkdown(root, { extensions: [gfmTableToMarkdown({ tablePipeAlign: false })], bullet: '-', rule: '-' }).trimEnd();
+export function markdownOf(root: Root): string {
+  return toMarkdown(root, { extensions: [gfmToMarkdown({ tablePipeAlign: false })], bullet: '-', rule: '-' }).trimEnd();
 }
 
-export function heading(depth: 1 | 2, text: string): RootContent {
-  return { type: 'heading', depth, children: words(text) };
+const SAFE_ADDRESS = /^(?:https?:\/\/|mailto:)/i;
+
+/**
+ * A user's own Markdown, without what a file that is passed on must not hold: tags are text, pictures from elsewhere are
+ * their words, links lead to pages or mail.
+ */
+export function ownMarkdown(markdown: string): readonly RootContent[] {
+  const { children } = fromMarkdown(markdown, { extensions: [gfm()], mdastExtensions: [gfmFromMarkdown()] });
+  return children.map((child) => (child.type === 'html' ? { type: 'paragraph', children: [harmless(child) as Text] } : harmless(child)));
 }
 
-export function paragraph(text: string): RootContent {
-  return { type: 'paragraph', children: words(text) };
-}
+type AnyNode = RootContent & { children?: RootContent[] };
 
-export function picture(alt: string, url: string): RootContent {
-  return { type: 'paragraph', children: [{ type: 'image', alt, url }] };
-}
-
-export const RULE: RootContent = { type: 'thematicBreak' };
-
-/** Nothing where there are no items. */
-export function list(items: readonly string[], ordered = false): readonly RootContent[] {
-  if (items.length === 0) return [];
-  const children = items.map(
-    (text): ListItem => ({ type: 'listItem', spread: false, children: [{ type: 'paragraph', children: words(text) }] }),
-  );
-  return [{ type: 'list', ordered, spread: false, children }];
-}
-
-/** Nothing where there are no rows. */
-export function table(head: readonly string[], rows: readonly (readonly string[])[]): readonly RootContent[] {
-  if (rows.length === 0) return [];
-  const lines = [head, ...rows].map((cells): Table['children'][number] => ({
-    type: 'tableRow',
-    children: cells.map((cell) => ({ type: 'tableCell', children: words(cell) })),
-  }));
-  return [{ type: 'table', children: lines }];
-}
-
-/** Typed words may hold line breaks; a cell, an item or a heading does not. */
-function words(text: string): PhrasingContent[] {
-  return [{ type: 'text', value: text.replace(/\s*\r?\n\s*/g, ' ') }];
+function harmless(node: AnyNode): RootContent {
+  if (node.type === 'html') return { type: 'text', value: node.value };
+  if (node.type === 'image' || node.type === 'imageReference') return { type: 'text', value: node.alt ?? '' };
+  const children = node.children?.map((child) => harmless(child as AnyNode));
+  if (node.type === 'link' && !SAFE_ADDRESS.test(node.url)) return { type: 'emphasis', children: children as never };
+  if (node.type === 'definition' && !SAFE_ADDRESS.test(node.url)) return { type: 'text', value: '' };
+  // A heading of the user's own stands below those of the sections.
+  if (node.type === 'heading') return { ...node, depth: Math.min(6, Math.max(3, node.depth)) as 3, children: children as never };
+  return children ? ({ ...node, children } as RootContent) : node;
 }

@@ -1,0 +1,47 @@
+import { type Analysis, type Appraisal, appraise } from '../appraisal/index.ts';
+import { type DriveDetails, driveDetails } from '../details/index.ts';
+import { planWatts, type WattPlan } from '../draw/index.ts';
+import { isLit } from '../drive/index.ts';
+import { type Judgement, judge } from '../verdict/index.ts';
+
+/** A state of a specimen that is compared: as found, or after one of its reworks. */
+export interface ComparedState {
+  readonly id: string;
+  readonly analysis: Analysis;
+}
+
+/** What is known of a state, gathered once for all rows. */
+export interface ComparedFacts {
+  readonly id: string;
+  readonly rework: number;
+  readonly name: string;
+  /** Which state, in words. */
+  readonly state: string;
+  readonly analysis: Analysis;
+  readonly appraisal?: Appraisal;
+  readonly judgement?: Judgement;
+  readonly details?: DriveDetails;
+  readonly plan?: WattPlan;
+}
+
+export function factsOf({ id, analysis }: ComparedState): ComparedFacts {
+  const { specimen, rework } = analysis;
+  const appraised = appraise(analysis);
+  const judgement = judge(analysis);
+  const details = driveDetails(analysis);
+  // A circuit that is not whole yet has nothing to compare but what was read.
+  const isWhole = appraised.ok && appraised.value.hardest !== undefined && isLit(appraised.value.hardest);
+  const plan = isWhole ? planWatts(appraised.value.circuit, appraised.value.solution) : undefined;
+  return {
+    id,
+    rework,
+    name: specimen.name,
+    state: rework === 0 ? 'as found' : (specimen.reworks[rework - 1]?.title ?? `after rework ${rework}`),
+    analysis,
+    ...(isWhole && { appraisal: appraised.value }),
+    // What is dangerous in it by now stays said; that nothing more was found says nothing.
+    ...(judgement && (isWhole || judgement.verdict === 'do not use') && { judgement }),
+    ...(details.ok && { details: isWhole ? details.value : { ...details.value, leds: [] } }),
+    ...(plan && { plan }),
+  };
+}

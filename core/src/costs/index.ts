@@ -1,0 +1,1 @@
+export { type Costs, costsOf, lightForMoney, sayCosts, sayMoney } from './costs.ts';

@@ -1,0 +1,53 @@
+import { describe, expect, it } from '@jest/globals';
+import { entriesOf, specimenOf } from '../bench-line/tape.testing.ts';
+import { completeDraft, replay } from '../tape/index.ts';
+import { netlistText, partsCsv, partsOfCircuit, specimenFiles } from './index.ts';
+
+const LAMP = ['V1 ac 230v 50hz on L N', 'R1 mark 100 on L X', 'B1 bridge on X N P M', 'D1 led white 24 series on P M'];
+const { circuit } = specimenOf(...LAMP);
+
+describe('a circuit as lists', () => {
+  it('has a row a part with its nets in the order of its pins', () => {
+    const [head, ...rows] = partsCsv(circuit).trimEnd().split('\r\n');
+    expect(head).toBe('ref,kind,value,marking,nets');
+    expect(rows.map((row) => row.split(',')[0])).toEqual(['V1', 'R1', 'B1', 'D1']);
+    expect(rows[1]).toBe('R1,resistor,10.0 Ω,100,L X');
+    expect(rows[2]).toContain('X N P M');
+  });
+
+  it('keeps a marking that a spreadsheet would run as text', () => {
+    expect(partsCsv({ ...circuit, parts: circuit.parts.map((part) => ({ ...part, marking: '=1+1' })) })).toContain("'=1+1");
+  });
+
+  it('has each pin once, on its net, in lines to be read', () => {
+    const text = netlistText(circuit);
+    expect(text).toMatch(/^R1 {3}resistor 10\.0 Ω, marked 100: L, X$/m);
+    const nets = text.split('\n').filter((line) => line.startsWith('net '));
+    expect(nets.flatMap((line) => line.split(': ')[1]?.split(', ') ?? [])).toHaveLength(circuit.parts.flatMap(({ pins }) => pins).length);
+    expect(text).toMatch(/^net X: R1 \S+, B1 \S+/m);
+  });
+});
+
+describe('a circuit document', () => {
+  const document = specimenFiles('lamp-1', entriesOf({ kind: 'name', name: 'Lamp' }, ...LAMP)).get('specimen.circuit.json') ?? '';
+
+  it('becomes entries that give the same circuit again', () => {
+    const taken = partsOfCircuit(document, []);
+    const entries = (taken.ok ? taken.value.drafts : []).map((draft, index) =>
+      completeDraft(draft, `entry-${index}-p`, '2026-03-07T10:00:00Z'),
+    );
+    const again = replay(entries).circuit;
+    const shape = (parts: typeof circuit.parts) => parts.map(({ ref, kind, pins }) => [ref, kind, pins]);
+    expect(shape(again.parts)).toEqual(shape(circuit.parts));
+    expect(replay(entries).tape.every(({ problem }) => problem === undefined)).toBe(true);
+  });
+
+  it('leaves what is on the board as it is, and names what is wrong and where', () => {
+    const taken = partsOfCircuit(document, ['R1']);
+    expect(taken).toMatchObject({ ok: true, value: { left: ['R1'] } });
+    expect(taken.ok && taken.value.drafts).toHaveLength(3);
+    expect(partsOfCircuit('{"a":', [])).toMatchObject({ ok: false, error: { code: 'bad-json' } });
+    const bad = document.replace('"ohms": 10', '"ohms": -10');
+    expect(partsOfCircuit(bad, [])).toMatchObject({ ok: false, error: { path: expect.stringContaining('ohms') } });
+  });
+});
