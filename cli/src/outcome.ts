@@ -1,7 +1,10 @@
 import type { CircuitError } from '@mindful-probe/core';
 
-/** What a verb comes to: a document for standard output, or an error with its exit status. */
-export type Outcome = { readonly document: unknown } | { readonly error: CliError; readonly status: 2 | 3 };
+/** What a verb comes to: a document or bytes for standard output, or an error with its exit status. */
+export type Outcome =
+  | { readonly document: unknown }
+  | { readonly bytes: Uint8Array }
+  | { readonly error: CliError; readonly status: 2 | 3 };
 
 export interface CliError {
   readonly code: string;

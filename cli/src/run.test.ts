@@ -201,3 +201,39 @@ describe('diagnose', () => {
     });
   });
 });
+
+describe('rounds', () => {
+  const day = {
+    format: 'mindful-probe.rounds',
+    version: 1,
+    from: '2026-03-07T09:00:00Z',
+    minutes: 60,
+    hands: 1,
+    instruments: { thermometer: 1 },
+    tasks: [
+      { id: 'a0', specimen: 'a', minutes: 40, needs: ['thermometer'], attended: false, value: 1 },
+      { id: 'a1', specimen: 'a', minutes: 2, needs: ['thermometer'], since: 'a0', earliest: 10, latest: 14, value: 3 },
+      { id: 'b0', specimen: 'b', minutes: 30, needs: ['thermometer'], attended: false, value: 1 },
+    ],
+  };
+
+  it('plans a day, and says what does not fit and why', () => {
+    expect(runWith(JSON.stringify(day), 'rounds', '-')).toEqual({
+      document: {
+        format: 'mindful-probe.plan',
+        version: 1,
+        from: day.from,
+        plan: [
+          { id: 'a0', start: 0, end: 40 },
+          { id: 'a1', start: 10, end: 12 },
+        ],
+        left: [{ id: 'b0', because: 'no instrument', of: 'thermometer', minutes: 10 }],
+      },
+    });
+  });
+
+  it('refuses a task that waits for itself, with its place', () => {
+    const tasks = [{ id: 'a', minutes: 5, after: ['a'] }];
+    expect(runWith(JSON.stringify({ ...day, tasks }), 'rounds', '-')).toMatchObject({ status: 2, error: { path: 'tasks.0' } });
+  });
+});

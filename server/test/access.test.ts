@@ -8,12 +8,12 @@ let server: RunningServer;
 
 beforeAll(async () => {
   server = await startServer({ place, port: 0, lan: true });
-}, 60_000);
+}, 180_000);
 
 afterAll(async () => {
   await server.close();
   removePlaces();
-}, 30_000);
+}, 180_000);
 
 interface Asked {
   readonly method?: string;
@@ -69,7 +69,7 @@ async function routes(): Promise<{ method: string; path: string }[]> {
 }
 
 /** What may be asked for without a session, and nothing else. */
-const OPEN = new Set(['GET /api/access', 'POST /api/access']);
+const OPEN = new Set(['GET /api/access', 'POST /api/access', 'GET /api/read/clip-1']);
 
 const SPELLINGS: readonly (readonly [string, (path: string) => string])[] = [
   ['as it is', (path) => path],
@@ -103,6 +103,28 @@ describe('another device', () => {
       expect((await fromOutside('/api/shelf', { cookie: forged })).status).toBe(401);
     const foreign = await fromOutside('/api/specimens', { method: 'POST', body: {}, cookie: session, origin: 'http://elsewhere.example' });
     expect(foreign.status).toBe(403);
+  });
+
+  it('reads one write-up by a link, and nothing else, until the link has ended', async () => {
+    const entries = [{ id: 'entry-link-1', at: '2026-03-07T10:00:00Z', kind: 'name', name: 'Lent out <b>' }];
+    const session = await enter();
+    await fromOutside('/api/specimens', { method: 'POST', body: { id: 'lent-1', entries }, cookie: session });
+    expect((await fromOutside('/api/specimens/lent-1/links', { method: 'POST', body: {} })).status).toBe(401);
+    expect((await fromOutside('/api/specimens/nowhere-1/links', { method: 'POST', body: {}, cookie: session })).status).toBe(404);
+    const begun = await fromOutside('/api/specimens/lent-1/links', { method: 'POST', body: {}, cookie: session });
+    const { token, endsAt } = JSON.parse(begun.text) as { token: string; endsAt: string };
+    expect(token.length).toBeGreaterThan(20);
+    expect(Date.parse(endsAt) - Date.now()).toBeLessThan(5 * 3600_000);
+    const read = await fromOutside(`/api/read/${token}`);
+    expect([read.status, read.cookie]).toEqual([200, '']);
+    expect(read.text).toContain('<h1>Lent out &#x3C;b></h1>');
+    expect(read.text).not.toContain('entry-link-1');
+    expect((await fromOutside('/api/specimens/lent-1/tape')).status).toBe(401);
+    for (const wrong of [token.slice(1), `${token}x`, token.toUpperCase(), '..%2F..%2Fapi%2Fshelf', 'lent-1'])
+      expect((await fromOutside(`/api/read/${wrong}`)).status).toBe(404);
+    expect((await fromOutside('/api/specimens/lent-1/links', { method: 'DELETE' })).status).toBe(401);
+    expect((await fromOutside('/api/specimens/lent-1/links', { method: 'DELETE', cookie: session })).status).toBe(204);
+    expect((await fromOutside(`/api/read/${token}`)).status).toBe(404);
   });
 
   it('is refused under a name, which anybody can point here', async () => {
@@ -146,7 +168,7 @@ describe('the machine itself', () => {
     await server.close();
     server = await startServer({ place, port: 0, lan: true });
     expect((await fromOutside('/api/shelf', { cookie: session })).status).toBe(200);
-  }, 60_000);
+  }, 180_000);
 });
 
 describe('behind a proxy of the group’s own', () => {
@@ -167,5 +189,5 @@ describe('behind a proxy of the group’s own', () => {
       await server.close();
       server = lone;
     }
-  }, 60_000);
+  }, 180_000);
 });

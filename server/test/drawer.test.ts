@@ -10,12 +10,12 @@ let server: RunningServer;
 
 beforeAll(async () => {
   server = await startServer({ place, port: 0 });
-}, 60_000);
+}, 180_000);
 
 afterAll(async () => {
   await server.close();
   removePlaces();
-}, 30_000);
+}, 180_000);
 
 interface Answer {
   readonly status: number;
@@ -105,5 +105,5 @@ describe('the drawer', () => {
     rmSync(join(place.folder, 'database'), { recursive: true, force: true });
     server = await startServer({ place, port: 0 });
     expect(there(await call())?.count).toBe(6);
-  }, 60_000);
+  }, 180_000);
 });

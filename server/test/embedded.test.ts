@@ -58,7 +58,7 @@ describe('the embedded database in its thread', () => {
     };
     expect(await answered()).toEqual([{ count: 1 }]);
     await client.close();
-  }, 30_000);
+  }, 180_000);
 
   it('is ended where it does not close', async () => {
     const thread = await open();
@@ -68,5 +68,5 @@ describe('the embedded database in its thread', () => {
     await thread.close();
     await lost;
     expect(thread.hasEnded).toBe(true);
-  }, 30_000);
+  }, 180_000);
 });

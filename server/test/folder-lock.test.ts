@@ -43,7 +43,7 @@ describe('the writer of a data folder', () => {
     expect((await another(folder)).said).toMatch(/already writing/);
     await lock.release();
     await (await lockFolder(folder)).release();
-  }, 30_000);
+  }, 180_000);
 
   it('that is killed holds it no longer', async () => {
     const { child, said } = await another(folder);
@@ -54,7 +54,7 @@ describe('the writer of a data folder', () => {
     // The kernel drops the lock as its holder sees the end of its input.
     await new Promise((resolve) => setTimeout(resolve, 300));
     await (await lockFolder(folder)).release();
-  }, 30_000);
+  }, 180_000);
 
   const maySplit = spawnSync('unshare', ['-rmn', 'true']).status === 0;
   // Where nobody may make a namespace there is nothing to try.
@@ -83,5 +83,5 @@ describe('the writer of a data folder', () => {
     await expect(lockFolder(folder)).rejects.toThrow(/on another-machine/);
     clearInterval(timer);
     await (await lockFolder(folder)).release();
-  }, 30_000);
+  }, 180_000);
 });

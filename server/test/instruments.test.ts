@@ -13,12 +13,12 @@ let server: RunningServer;
 beforeAll(async () => {
   server = await startServer({ place: newPlace(), port: 0, standIns: { folder: BENCHES, firstPort: 0 } });
   await eventually(async () => expect((await list()).every(({ gadgets }) => gadgets)).toBe(true));
-}, 60_000);
+}, 180_000);
 
 afterAll(async () => {
   await server.close();
   removePlaces();
-}, 30_000);
+}, 180_000);
 
 async function call<T>(
   path: string,
@@ -87,7 +87,7 @@ describe('stand-ins on the line', () => {
     const live = await measure('bench-meter', 'ohms', { heldTo: ['R1'] });
     expect(live).toMatchObject({ status: 422, body: { code: 'no-reading' } });
     expect(live.body.detail).toContain('ohms are read dead');
-  }, 15_000);
+  }, 180_000);
 
   it('say what is not there to be measured', async () => {
     const answer = await measure('bench-meter', 'volts-dc', { heldTo: ['R77'] });
@@ -225,7 +225,7 @@ describe('a supply', () => {
     expect(await output()).toMatchObject({ limited: false });
     await call(`/instruments/leave?page=${PAGE}`, 'POST');
     await eventually(async () => expect(await output()).toBeUndefined());
-  }, 20_000);
+  }, 180_000);
 });
 
 describe('one package lit by itself', () => {

@@ -7,12 +7,12 @@ let server: RunningServer;
 
 beforeAll(async () => {
   server = await startServer({ place: newPlace(), port: 0 });
-}, 60_000);
+}, 180_000);
 
 afterAll(async () => {
   await server.close();
   removePlaces();
-}, 30_000);
+}, 180_000);
 
 /** A camera's picture, lying on its side, that says where it was taken. */
 function cameraPicture(): Promise<Buffer> {
@@ -98,5 +98,5 @@ describe('a picture', () => {
     } finally {
       await second.close();
     }
-  }, 60_000);
+  }, 180_000);
 });

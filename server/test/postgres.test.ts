@@ -36,7 +36,7 @@ async function tapeOf(url: string, id: string): Promise<Entry[]> {
     await one?.close();
     await two?.close();
     cluster?.remove();
-  }, 60_000);
+  }, 180_000);
 
   it('start at once on an empty one, and see one shelf', async () => {
     const entries = [note('by the first'), note('by the first, too')];
@@ -64,7 +64,7 @@ async function tapeOf(url: string, id: string): Promise<Entry[]> {
     let heard = '';
     while (!heard.includes(pushed.id)) heard += new TextDecoder().decode((await reader.read()).value);
     stop.abort();
-  }, 30_000);
+  }, 180_000);
 
   it('show each other’s pictures', async () => {
     const photo = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#4F6F3A' } })
@@ -90,5 +90,5 @@ async function tapeOf(url: string, id: string): Promise<Entry[]> {
     cluster.start();
     expect(await send(one.url, 'clip-1', [entry])).toBe(200);
     expect(await tapeOf(two.url, 'clip-1')).toEqual([...before, entry]);
-  }, 60_000);
+  }, 180_000);
 });

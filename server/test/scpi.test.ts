@@ -163,7 +163,7 @@ describe('a line', () => {
     const { value } = await eventually(() => link?.ask('D?'));
     expect(value).toBe('answer to D?');
     expect(states).toEqual(['ready', 'away', 'connecting', 'ready']);
-  }, 10_000);
+  }, 180_000);
 });
 
 /** Tries until it does not fail: a line comes back in its own time. */

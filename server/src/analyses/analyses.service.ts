@@ -4,7 +4,16 @@ import { MessageChannel } from 'node:worker_threads';
 import type { Entry, Result, SolveJob, SolveJobDocument, Summary } from '@mindful-probe/core';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Piscina } from 'piscina';
-import { LOADED, type SolveTask, solveInPool, summariseInPool } from './analyses.worker.ts';
+import {
+  type CompareTask,
+  compareInPool,
+  LOADED,
+  type SolveTask,
+  solveInPool,
+  summariseInPool,
+  type WriteOutTask,
+  writeOutInPool,
+} from './analyses.worker.ts';
 
 /** A thread reads JavaScript only, so tests that run this file from source take the built worker. */
 const WORKER = fileURLToPath(
@@ -39,6 +48,16 @@ export class AnalysesService implements OnModuleDestroy {
   /** The row of a specimen on the shelf, from its tape. */
   summarise(entries: readonly Entry[]): Promise<Summary> {
     return this.threads.run(entries, { name: summariseInPool.name });
+  }
+
+  /** The bytes of a write-up, as one file. */
+  writeOut(task: WriteOutTask): Promise<Uint8Array> {
+    return this.threads.run(task, { name: writeOutInPool.name });
+  }
+
+  /** A comparison of specimens, as the text of one file. */
+  compare(task: CompareTask): Promise<Result<string>> {
+    return this.threads.run(task, { name: compareInPool.name });
   }
 
   private get threads(): Piscina {

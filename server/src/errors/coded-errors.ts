@@ -70,6 +70,16 @@ export class PictureNotFoundError extends CodedError {
   }
 }
 
+export class LinkEndedError extends CodedError {
+  readonly code = 'link-ended';
+  readonly status = 404;
+  readonly title = 'The link has ended';
+
+  constructor() {
+    super('This link has ended, or never was one. Ask for a new one at the machine that keeps the shelf.');
+  }
+}
+
 export class NoSessionError extends CodedError {
   readonly code = 'no-session';
   readonly status = 401;

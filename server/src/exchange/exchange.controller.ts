@@ -1,7 +1,9 @@
-import { Controller, Get, Param, Post, StreamableFile, UploadedFile, UseInterceptors } from '@nestjs/common';
+import { WAY_TYPES } from '@mindful-probe/print';
+import { Controller, Get, Param, Post, Query, StreamableFile, UploadedFile, UseInterceptors } from '@nestjs/common';
 import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import { ImportRefusedError } from '../errors/coded-errors.ts';
+import { COMPARE_WAY_OF, ComparePathDto, CompareQueryDto, columnsOf, WAY_OF, WriteUpPathDto, WriteUpQueryDto } from './exchange.dto.ts';
 import { ExchangeService, type Exported } from './exchange.service.ts';
 
 const LARGEST_UPLOAD_BYTES = 100 * 1024 * 1024;
@@ -25,9 +27,25 @@ export class ExchangeController {
     return asDownload(await this.exchange.zip(id), 'application/zip');
   }
 
-  @Get('specimens/:id/write-up.md')
-  async markdown(@Param('id') id: string): Promise<StreamableFile> {
-    return asDownload(await this.exchange.markdown(id), 'text/markdown; charset=utf-8');
+  /** The write-up as one file: md, html, txt or pdf. */
+  @Get('specimens/:id/write-up.:extension')
+  async writeUp(@Param() { id, extension }: WriteUpPathDto, @Query() { length, paper }: WriteUpQueryDto): Promise<StreamableFile> {
+    const way = WAY_OF[extension];
+    return asDownload(await this.exchange.writeUp(id, way, { length, paper }), WAY_TYPES[way].type);
+  }
+
+  /** A comparison of specimens, or of states of one: csv, md, html or json. */
+  @Get('compare.:extension')
+  async compare(@Param() { extension }: ComparePathDto, @Query() { of }: CompareQueryDto): Promise<StreamableFile> {
+    const { way, type } = COMPARE_WAY_OF[extension];
+    const { fileName, bytes } = await this.exchange.compare(columnsOf(of), way);
+    return asDownload({ fileName: `${fileName}.${extension}`, bytes }, type);
+  }
+
+  /** A label to stick on the thing. */
+  @Get('specimens/:id/label.svg')
+  async label(@Param('id') id: string): Promise<StreamableFile> {
+    return asDownload(await this.exchange.writeUp(id, 'label'), WAY_TYPES.label.type);
   }
 }
 

@@ -153,9 +153,10 @@ export class ShelfService implements OnModuleInit, OnModuleDestroy {
   }
 }
 
-function answers({ id, summary }: ShelfRow, { search, stage, findings }: ShelfQuery): boolean {
+function answers({ id, summary }: ShelfRow, { search, stage, findings, due }: ShelfQuery): boolean {
   if (search !== '' && !`${summary?.name ?? ''} ${summary?.supply ?? ''} ${id}`.toLowerCase().includes(search.toLowerCase())) return false;
   if (stage !== undefined && summary?.furthest !== stage) return false;
+  if (due && !summary?.due?.length) return false;
   return findings === undefined || (summary !== undefined && findingsOf(summary) === findings);
 }
 

@@ -27,6 +27,8 @@ const shelfQuerySchema = z.object({
   /** The stage begun last. */
   stage: z.enum(STAGES).optional(),
   findings: z.enum(['unsafe', 'caution', 'open', 'none']).optional(),
+  /** Only those that want something at a time. */
+  due: z.stringbool().default(false),
   /** The hardest driven first, those not known last; by name; the newest first. */
   sort: z.enum(['drive', 'name', 'newest']).default('drive'),
   /** Waits a moment for rows that are being worked out for the first time. */
