@@ -7,7 +7,19 @@ export type KeyCommand =
   | { readonly kind: 'stage'; readonly stage: Stage }
   | { readonly kind: 'neighbour'; readonly step: -1 | 1 }
   | {
-      readonly kind: 'bench-line' | 'bench-state' | 'tape' | 'next-probe' | 'shelf' | 'slide-rules' | 'drawer' | 'undo' | 'help' | 'theme';
+      readonly kind:
+        | 'bench-line'
+        | 'bench-state'
+        | 'tape'
+        | 'next-probe'
+        | 'shelf'
+        | 'slide-rules'
+        | 'drawer'
+        | 'rounds'
+        | 'compare'
+        | 'undo'
+        | 'help'
+        | 'theme';
     };
 
 const SINGLE: Readonly<Record<string, KeyCommand>> = {
@@ -28,6 +40,8 @@ export function commandOf(key: string, afterG: boolean): KeyCommand | undefined 
   if (!afterG) return Object.hasOwn(SINGLE, key) ? SINGLE[key] : undefined;
   if (key === 'l') return { kind: 'slide-rules' };
   if (key === 'i') return { kind: 'drawer' };
+  if (key === 'n') return { kind: 'rounds' };
+  if (key === 'm') return { kind: 'compare' };
   const found = STAGE_LIST.find((definition) => definition.key === key);
   return found && { kind: 'stage', stage: found.stage };
 }

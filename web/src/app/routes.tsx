@@ -25,6 +25,16 @@ export const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('../drawer/drawer-page.tsx')).DrawerPage }),
     hydrateFallbackElement: <p />,
   },
+  {
+    path: '/rounds',
+    lazy: async () => ({ Component: (await import('../rounds/rounds-page.tsx')).RoundsPage }),
+    hydrateFallbackElement: <p />,
+  },
+  {
+    path: '/compare',
+    lazy: async () => ({ Component: (await import('../compare/compare-page.tsx')).ComparePage }),
+    hydrateFallbackElement: <p />,
+  },
   { path: '/enter', lazy: async () => ({ Component: (await import('./phone/enter-page.tsx')).EnterPage }), hydrateFallbackElement: <p /> },
   { path: '*', element: <NotFoundPage /> },
 ]);

@@ -9,6 +9,7 @@ import { titleOf } from '../shared/instruments/use-taking.ts';
 import { Stale } from '../shared/kit/stale.tsx';
 import { addPhotos } from '../shared/photos/photos.ts';
 import { Patterns } from '../shared/pictures/patterns.tsx';
+import { DueLine } from '../shared/rounds/due-line.tsx';
 import { TapePanel } from '../shared/tape/tape-panel.tsx';
 import { useAnalysis, useDiagnosis } from '../shared/worker/use-analysis.ts';
 import { knownStage, STAGE_LIST } from '../stages/registry.ts';
@@ -16,7 +17,9 @@ import { BenchStateButton, BenchStrip } from './bench-state.tsx';
 import { Brand } from './brand.tsx';
 import { ComputingStrip } from './computing-strip.tsx';
 import { GateDialog } from './gate/gate-dialog.tsx';
+import { PowerStopDialog } from './gate/power-stop-dialog.tsx';
 import { useGate } from './gate/use-gate.ts';
+import { usePowerStop } from './gate/use-power-stop.ts';
 import { InstrumentsDialog } from './instruments/instruments-dialog.tsx';
 import { SeriesStrip } from './instruments/series-strip.tsx';
 import { useInstrumentLine } from './instruments/use-instrument-line.ts';
@@ -42,11 +45,14 @@ const NARROW = '(max-width: 1100px)';
 
 function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
   const { specimen, entries, id } = ungated;
-  const { record, gates, open: gateShown, refuse } = useGate(specimen, ungated.record);
-  const data = useMemo((): SpecimenData => ({ ...ungated, record }), [ungated, record]);
+  const { record: gated, gates, open: gateShown, refuse } = useGate(specimen, ungated.record);
   const { stage } = useParams();
   const navigate = useNavigate();
   const { analysis, isStale, again } = useAnalysis(id, entries);
+  const stops = analysis?.proof?.stops ?? [];
+  const powerStop = usePowerStop(specimen, stops, gated);
+  const { record } = powerStop;
+  const data = useMemo((): SpecimenData => ({ ...ungated, record }), [ungated, record]);
   const benchLine = useRef<BenchLineHandle>(null);
   const [tapeShown, setTapeShown] = useState(() => !window.matchMedia(NARROW).matches);
   const [helpShown, setHelpShown] = useState(false);
@@ -112,6 +118,10 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
         return void navigate('/slide-rules');
       case 'drawer':
         return void navigate('/drawer');
+      case 'compare':
+        return void navigate(`/compare?of=${id}`);
+      case 'rounds':
+        return void navigate('/rounds');
       case 'undo':
         return undo();
       case 'help':
@@ -180,6 +190,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
         <div>
           <ComputingStrip again={again} />
           <SeriesStrip taking={line.taking} />
+          <DueLine specimenId={id} />
         </div>
         <footer className="grid border-t border-ink md:grid-cols-[minmax(0,620fr)_minmax(0,660fr)]">
           <section aria-label="Next probe" className="flex min-h-[51px] items-center gap-3 border-rule px-4 max-md:border-b md:border-r">
@@ -226,6 +237,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
         </footer>
       </div>
       <GateDialog gates={gates} open={gateShown} record={ungated.record} onRefuse={() => suggest(refuse() ?? '')} />
+      <PowerStopDialog stops={stops} open={powerStop.open} onRefuse={() => suggest(powerStop.refuse() ?? '')} onAnyway={powerStop.anyway} />
       <KeyHelp open={helpShown} onOpenChange={setHelpShown} />
     </SpecimenProvider>
   );

@@ -42,6 +42,8 @@ export function ShelfPage() {
     if (command.kind === 'theme') toggleTheme();
     if (command.kind === 'slide-rules') void navigate('/slide-rules');
     if (command.kind === 'drawer') void navigate('/drawer');
+    if (command.kind === 'rounds') void navigate('/rounds');
+    if (command.kind === 'compare') void navigate('/compare');
     if (command.kind === 'next-probe' || command.kind === 'bench-line') setMaking(true);
   });
 
@@ -69,6 +71,12 @@ export function ShelfPage() {
         <p className="flex-1 truncate pl-4 text-quiet max-md:hidden">{part === undefined ? '' : sayCount(part, question)}</p>
         <span className="flex-1 md:hidden" />
         {waiting.length > 0 && <p className="px-3 text-12 font-[650] text-ochre">{waiting.length} waiting</p>}
+        <Link to="/rounds" className="flex h-full items-center border-l border-rule px-4 max-md:hidden">
+          Rounds
+        </Link>
+        <Link to="/compare" className="flex h-full items-center border-l border-rule px-4 max-md:hidden">
+          Compare
+        </Link>
         <Link to="/marks" className="flex h-full items-center border-l border-rule px-4 max-md:hidden">
           Marks
         </Link>

@@ -35,6 +35,7 @@ export function useGate(specimen: Specimen, record: (draft: EntryDraft) => boole
   return { record: guarded, gates, open: held !== undefined, refuse };
 }
 
-function powers(draft: EntryDraft): boolean {
+/** It brings power to the gadget. */
+export function powers(draft: EntryDraft): boolean {
   return (draft.kind === 'state' && draft.state === 'live') || (draft.kind === 'reading' && draft.condition.state === 'live');
 }

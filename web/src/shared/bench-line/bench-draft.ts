@@ -16,3 +16,8 @@ export function useBenchDraft(specimenId: string): readonly [string, (text: stri
   );
   return [text, keep];
 }
+
+/** Leaves something on the bench line of a specimen that is opened next; what is being typed there stays. */
+export function leaveDraft(specimenId: string, text: string): void {
+  if ((browserStorage.get(PREFIX + specimenId) ?? '').trim() === '') browserStorage.set(PREFIX + specimenId, text);
+}

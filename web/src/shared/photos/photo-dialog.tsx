@@ -2,7 +2,7 @@ import type { SpecimenPicture } from '@mindful-probe/core';
 import { type FormEvent, type MouseEvent, useState } from 'react';
 import { useOpenSpecimen } from '../data/open-specimen.tsx';
 import { Dialog } from '../kit/dialog.tsx';
-import { photoAddress } from './photos.ts';
+import { photoAddress } from './photo-address.ts';
 
 /** A picture whole, with the notes stuck into it; a press sets where the next one goes, the keyboard puts it in the middle. */
 export function PhotoDialog({ picture, onClose }: { readonly picture: SpecimenPicture | undefined; readonly onClose: () => void }) {

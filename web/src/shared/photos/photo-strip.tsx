@@ -2,8 +2,9 @@ import type { SpecimenPicture, Stage } from '@mindful-probe/core';
 import { Camera, ImagePlus } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useOpenSpecimen } from '../data/open-specimen.tsx';
+import { photoAddress } from './photo-address.ts';
 import { PhotoDialog } from './photo-dialog.tsx';
-import { addPhotos, dropPhoto, photoAddress, usePhotosOnTheWay } from './photos.ts';
+import { addPhotos, dropPhoto, usePhotosOnTheWay } from './photos.ts';
 
 interface PhotoStripProps {
   readonly stage: Stage;

@@ -37,7 +37,3 @@ export function addPhotos(files: Iterable<File>, specimenId: string, stage: Stag
 export function dropPhoto(id: string): void {
   void photos.drop(id);
 }
-
-export function photoAddress(hash: string, size: 'whole' | 'thumbnail'): string {
-  return `/api/pictures/${hash}${size === 'thumbnail' ? '?size=thumbnail' : ''}`;
-}

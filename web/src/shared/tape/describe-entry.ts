@@ -7,6 +7,7 @@ import {
   GATES,
   partValue,
   sayClaim,
+  sayMinutes,
   sayObservation,
   sayWanted,
 } from '@mindful-probe/core';
@@ -122,10 +123,28 @@ export function describeEntry(entry: Entry): EntryWords {
       return { words: entry.step.replaceAll('-', ' '), meaning: 'step done', mono: false };
     case 'way':
       return { words: typed ?? 'Own way', meaning: 'own way', mono };
+    case 'run':
+      return { words: typed ?? entry.of, meaning: `${entry.of}, ${sayMinutes(entry.minutes)}`, mono };
+    case 'ended':
+      return { words: typed ?? `Ended: ${entry.outcome}`, meaning: entry.reason ?? entry.outcome, mono };
+    case 'look':
+      return { words: typed ?? entry.text, meaning: `again in ${sayMinutes(entry.afterMinutes)}`, mono };
+    case 'put-off':
+      return { words: 'Put off', meaning: `until ${entry.until.slice(0, 16).replace('T', ' ')}`, mono: false };
     case 'proof':
       return { words: entry.verdict === 'keep' ? 'Rework kept' : 'Rework taken back', meaning: 'signed off', mono: false };
     case 'remark':
       return { words: 'Write-up', meaning: `own words, ${entry.stage}`, mono: false };
+    case 'cost':
+      return {
+        words: typed ?? `cost ${entry.of}`,
+        meaning: [entry.amount?.toFixed(2), entry.text].filter(Boolean).join(', ') || 'time',
+        mono,
+      };
+    case 'wording':
+      return { words: 'Write-up', meaning: entry.text === '' ? 'sentence from the facts again' : 'own words for a sentence', mono: false };
+    case 'layout':
+      return { words: 'Write-up', meaning: 'laid out', mono: false };
     case 'strike':
       return { words: 'Strike', meaning: entry.reason ?? 'an entry above', mono: false };
   }

@@ -6,7 +6,9 @@ import {
   type Cause,
   type Circuit,
   type CircuitMove,
+  type Comparison,
   causesOf,
+  compare,
   type DriveDetails,
   driveDetails,
   type Entry,
@@ -19,7 +21,10 @@ import {
   ledLimits,
   type OrderedStep,
   ownWay,
+  type PaletteName,
+  type Proof,
   presentState,
+  proofOf,
   type Result,
   type Rework,
   type ReworkWay,
@@ -38,8 +43,13 @@ import {
   type TraceRemark,
   type WhatIf,
   type WhatIfOutcome,
+  type WriteUp,
+  type WriteUpFigure,
   whatIf,
   workOrder,
+  writeUp,
+  writeUpFactsOf,
+  writeUpFigure,
 } from '@mindful-probe/core';
 import { expose } from 'comlink';
 import { DROPPED } from './dropped.ts';
@@ -61,6 +71,8 @@ export interface AnalysisView {
   readonly now: { readonly appraisal: Result<Appraisal>; readonly judged?: Judgement; readonly learnt?: Circuit };
   /** The same, as predicted before the first reading after it. */
   readonly predicted?: Result<Appraisal>;
+  /** What proves the last rework; undefined without one. */
+  readonly proof?: Proof;
   readonly spine: readonly { readonly stage: Stage; readonly mark: StageMark }[];
 }
 
@@ -86,9 +98,23 @@ export interface AskedTape {
   readonly entries: readonly Entry[];
 }
 
+/** A write-up and the figures in it, as SVG documents. */
+export interface WriteUpView {
+  readonly written: WriteUp;
+  readonly figures: Partial<Record<WriteUpFigure, string>>;
+}
+
+/** A state of a specimen that is compared; without a rework, the one that it is in. */
+export interface AskedState {
+  readonly id: string;
+  readonly tape: AskedTape;
+  readonly rework?: number;
+}
+
 /** Ways that were found are told so often. */
 const TOLD_EVERY_MS = 150;
 
+const comparedBefore = new Map<string, SpecimenAnalyses>();
 let newest = '';
 let kept: { readonly topic: string; readonly analyses: SpecimenAnalyses } | undefined;
 
@@ -135,6 +161,7 @@ const api = {
     const nowAppraisal = appraise(current);
     const nowJudged = judge(current);
     const predictedAppraisal = predicted && appraise(predicted);
+    const proof = proofOf(analyses);
     const present = appraise(presentState(analyses));
     return {
       found: foundAppraisal,
@@ -152,6 +179,7 @@ const api = {
         ...(nowAppraisal.ok && { learnt: learntBy(current) }),
       },
       ...(predictedAppraisal && { predicted: predictedAppraisal }),
+      ...(proof && { proof }),
       spine: spineOf(specimen, present.ok ? present.value : undefined),
     };
   },
@@ -169,6 +197,29 @@ const api = {
     await goOnWith(tape.topic);
     const details = driveDetails(analysesOf(tape).after(rework));
     return details.ok ? details.value : undefined;
+  },
+  /** The write-up as its editor shows it, with the figures that it has. */
+  async writeUp(tape: AskedTape, palette: PaletteName): Promise<WriteUpView> {
+    await goOnWith(tape.topic);
+    const facts = writeUpFactsOf(analysesOf(tape));
+    await goOnWith(tape.topic);
+    const written = writeUp(facts, { everything: true });
+    const shown = written.sections.flatMap(({ blocks }) => blocks.flatMap((block) => (block.kind === 'figure' ? [block.figure] : [])));
+    const figures = shown.flatMap((name) => {
+      const svg = writeUpFigure(facts, name, palette);
+      return svg === undefined ? [] : [[name, svg] as const];
+    });
+    return { written, figures: Object.fromEntries(figures) };
+  },
+  /** States of specimens side by side. */
+  compare(states: readonly AskedState[]): Result<Comparison> {
+    return compare(
+      states.map(({ id, tape, rework }) => {
+        const analyses = comparedBefore.get(tape.topic) ?? new SpecimenAnalyses(replay(tape.entries));
+        comparedBefore.set(tape.topic, analyses);
+        return { id, analysis: analyses.after(rework ?? analyses.specimen.state) };
+      }),
+    );
   },
   /** One position of the sliders. */
   whatIf(circuit: Circuit, ledRef: string, change: WhatIf, now: Solution): Result<WhatIfOutcome> {

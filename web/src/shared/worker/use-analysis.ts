@@ -3,11 +3,13 @@ import type {
   Cause,
   Circuit,
   CircuitMove,
+  Comparison,
   DriveDetails,
   Entry,
   EntryDraft,
   Goal,
   Limits,
+  PaletteName,
   Result,
   Rework,
   ReworkWay,
@@ -20,7 +22,7 @@ import type {
 import { proxy } from 'comlink';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import useSWR from 'swr';
-import type { AnalysisView, AskedTape, WayView } from './analyses.worker.ts';
+import type { AnalysisView, AskedTape, WayView, WriteUpView } from './analyses.worker.ts';
 import type { DiagnosisView, TriedFault } from './faults.worker.ts';
 import { ask, askFaults, type Computing, computing, onComputing, StoppedError, turnTo } from './worker-line.ts';
 
@@ -128,6 +130,32 @@ export function useWay(circuit: Circuit | undefined, moves: readonly CircuitMove
     circuit ? ['way', JSON.stringify([circuit, moves])] : null,
     () => ask(async (api): Promise<Result<WayView>> => api.way(circuit as Circuit, moves)),
     { ...ONCE, keepPreviousData: false },
+  ).data;
+}
+
+/** The write-up as its editor shows it; the one before stands while a newer is made. */
+export function useWriteUp(specimenId: string, entries: readonly Entry[], palette: PaletteName): WriteUpView | undefined {
+  const tape = tapeOf(specimenId, entries);
+  return useSWR(['write-up', palette, tape.topic], () => ask(async (api): Promise<WriteUpView> => api.writeUp(tape, palette), tape.topic), {
+    ...ONCE,
+    keepPreviousData: true,
+  }).data;
+}
+
+/** A state of a specimen that is compared; without a rework, the one that it is in. */
+export interface ComparedTape {
+  readonly id: string;
+  readonly entries: readonly Entry[];
+  readonly rework?: number;
+}
+
+/** States side by side; undefined until they are worked out, and while there are fewer than two. */
+export function useComparison(states: readonly ComparedTape[] | undefined): Result<Comparison> | undefined {
+  const asked = states?.map(({ id, entries, rework }) => ({ id, tape: tapeOf(id, entries), ...(rework !== undefined && { rework }) }));
+  return useSWR(
+    asked && asked.length > 1 ? ['comparison', ...asked.map(({ tape, rework }) => `${tape.topic} ${rework ?? ''}`)] : null,
+    () => ask(async (api): Promise<Result<Comparison>> => api.compare(asked ?? [])),
+    { ...ONCE, keepPreviousData: true },
   ).data;
 }
 

@@ -3,8 +3,10 @@ import {
   type DriveDetails,
   flickerSum,
   type LedDetails,
+  LUMENS_PER_WATT_LIMIT,
   lifeSum,
   lumensSum,
+  RUNTIME_ENDS,
   readLightSum,
   runtimeSum,
   type SupplyDetails,
@@ -13,18 +15,14 @@ import {
 import { Fragment } from 'react';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
 import { SumLink } from '../../shared/figures/sum-link.tsx';
+import { BeamChart } from './beam-chart.tsx';
 import { lifeText, runtimeText } from './life-words.ts';
 import { RuntimeChart } from './runtime-chart.tsx';
 
-const ENDS = {
-  'half-light': 'it gives half its first light',
-  'cut-off': 'a cell or the driver is at its cut-off',
-  dark: 'it is dark',
-  empty: 'the cells are empty',
-} as const;
-
 function perWatt(lumens: number, { watts }: SupplyDetails): string {
-  return `; ${Math.round(lumens / watts.value)} lm for each watt of the supply`;
+  const each = lumens / watts.value;
+  const said = `; ${Math.round(each)} lm for each watt of the supply`;
+  return each > LUMENS_PER_WATT_LIMIT ? `${said}, more than anything sold gives: a reading, its distance or the circuit is wrong` : said;
 }
 
 /** How bright, how steady, how long. */
@@ -52,6 +50,29 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
             <Figure value={light.candela} unit="candela" className="font-[650]" />, throw <Figure value={light.throwMetres} unit="metres" />{' '}
             to 0.25 lx (ANSI FL 1), <Figure value={light.lumens} unit="lumens" /> {sayBeam(light)}
             {supply && perWatt(light.lumens.value, supply)} <SumLink sum={readLightSum(light)} />
+          </dd>
+        </>
+      )}
+      {light?.beam && (
+        <>
+          <dt className="text-quiet">Beam</dt>
+          <dd>
+            {light.beam.beamDegrees ? (
+              <>
+                <Figure value={light.beam.beamDegrees} unit="degrees" className="font-[650]" /> wide to half of its highest candela
+                {light.beam.between === 'power of the cosine' && ', by a power of the cosine through two readings'}
+              </>
+            ) : (
+              <>
+                its edge was not read: {light.beam.readTo}° off the axis it still has {Math.round(100 * light.beam.lastShare)} %
+              </>
+            )}
+            {light.beam.hole !== undefined && (
+              <>
+                ; <b>a hole in the middle</b>, {Math.round(100 * light.beam.hole)} % darker than {light.beam.peak.degrees}° beside it
+              </>
+            )}
+            <BeamChart beam={light.beam} />
           </dd>
         </>
       )}
@@ -85,7 +106,7 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
         <>
           <dt className="text-quiet">On its cells</dt>
           <dd>
-            <b className="font-figures">{runtimeText(runtime.hours)}</b> from full until {ENDS[runtime.endedBy]}; between{' '}
+            <b className="font-figures">{runtimeText(runtime.hours)}</b> from full until {RUNTIME_ENDS[runtime.endedBy]}; between{' '}
             {runtimeText((1 - CAPACITY_SPREAD) * runtime.hours)} and {runtimeText((1 + CAPACITY_SPREAD) * runtime.hours)}, as cells of one
             kind differ <SumLink sum={runtimeSum(runtime)} />
             <RuntimeChart runtime={runtime} />

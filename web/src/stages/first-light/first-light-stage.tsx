@@ -217,9 +217,9 @@ function Comparisons({ specimen }: { readonly specimen: Specimen }) {
 
 /** Light at a distance, and temperatures against time. */
 function OtherReadings({ readings }: { readonly readings: readonly SpecimenReading[] }) {
-  const { suggest } = useOpenSpecimen();
+  const { suggest, specimen } = useOpenSpecimen();
   const others = readings.filter(({ entry }) => entry.place.at === 'light' || entry.place.at === 'surface');
-  const warmings = warmingOf(readings);
+  const warmings = warmingOf({ readings, runs: specimen.runs });
   return (
     <section className="mt-5" aria-label="Light and warmth">
       <h2 className="border-b border-ink">Light and warmth</h2>

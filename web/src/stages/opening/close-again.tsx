@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
-import { photoAddress } from '../../shared/photos/photos.ts';
+import { photoAddress } from '../../shared/photos/photo-address.ts';
 import { StepWords } from './step-words.tsx';
 
 /** The steps backwards as a checklist, with their pictures and what was changed meanwhile. */

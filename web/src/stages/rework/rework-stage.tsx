@@ -15,6 +15,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { promisedTo, useDrawer } from '../../shared/data/use-drawer.ts';
+import { CostLine } from '../../shared/figures/cost-line.tsx';
 import { figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
@@ -325,6 +326,7 @@ function TakenWay({ rework, from }: { readonly rework: TakenRework; readonly fro
               onUntick={(entry) => record({ kind: 'strike', entry, reason: 'not done yet' })}
             />
             <p className="mt-2 text-quiet">Solder in moving air. What was lifted is kept: the way back.</p>
+            <CostLine specimen={specimen} />
           </section>
         </div>
       ) : (

@@ -8,6 +8,7 @@ import { SaveDrawing } from '../../shared/pictures/save-drawing.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
 import type { AnalysisView } from '../../shared/worker/use-analysis.ts';
 import { BoardPanel } from './board/board-panel.tsx';
+import { CircuitDialog } from './circuit-dialog.tsx';
 import { HoldList } from './continuity/hold-list.tsx';
 import { LitProvider, useLit } from './lit.tsx';
 import { DecodePanel } from './markings/decode-panel.tsx';
@@ -103,9 +104,10 @@ function FirstParts() {
         <li>R1 red violet black gold on V1.+ B</li>
         <li>D1 led white 5mm on B V1.-</li>
       </ul>
-      <button type="button" className="action mt-3" onClick={() => suggest('V1 ')}>
+      <button type="button" className="action mt-3 mr-4" onClick={() => suggest('V1 ')}>
         Begin with V1
       </button>
+      <CircuitDialog />
     </Empty>
   );
 }

@@ -1,29 +1,19 @@
-import { type WriteUpSection, writeUpSections } from '@mindful-probe/core';
-import { Download } from 'lucide-react';
-import { useMemo, useState } from 'react';
-import Markdown from 'react-markdown';
-import remarkGfm from 'remark-gfm';
+import { outdatedIn } from '@mindful-probe/core';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
-import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
-import { useDriveDetails } from '../../shared/worker/use-analysis.ts';
+import { useTheme } from '../../shared/kit/use-theme.ts';
+import { useWriteUp } from '../../shared/worker/use-analysis.ts';
+import { LayoutPanel } from './layout-panel.tsx';
+import { SectionView } from './section-view.tsx';
+import { sentenceId } from './sentence-id.ts';
+import { WaysOut } from './ways-out.tsx';
 
-/** Text from the facts in the order of the work, with room for one's own words, and the ways out. */
+/** Text from the facts in the order of the work, edited in place, and the ways out. */
 export function WriteUpStage() {
-  const { specimen, analysis, id, entries, waiting } = useOpenSpecimen();
-  const isBack = specimen.proof?.verdict === 'back';
-  const { details } = useDriveDetails(id, entries, isBack ? 0 : specimen.reworks.length);
-  const sections = useMemo(() => {
-    const judgement = isBack ? analysis?.judged : (analysis?.afterJudged ?? analysis?.judged);
-    return writeUpSections({
-      specimen,
-      ...(analysis?.found.ok && { found: analysis.found.value }),
-      ...(analysis?.after?.ok && { after: analysis.after.value }),
-      ...(analysis?.predicted?.ok && { predicted: analysis.predicted.value }),
-      ...(judgement && { judgement }),
-      ...(details && { details }),
-    });
-  }, [specimen, analysis, details, isBack]);
+  const { specimen, id, entries, waiting } = useOpenSpecimen();
+  const palette = useTheme();
+  const view = useWriteUp(id, entries, palette);
+  const outdated = view ? outdatedIn(view.written) : [];
   return (
     <>
       <StageHeader
@@ -31,57 +21,45 @@ export function WriteUpStage() {
         fact={
           waiting.length > 0
             ? `${waiting.length} entries are not on the server yet, and so not in an export`
-            : 'from the tape; your own words are added, not mixed in'
+            : 'from the tape; every sentence can be put in your own words'
         }
-      >
-        <a className="action inline-flex items-center gap-2" href={`/api/specimens/${id}/write-up.md`} download>
-          <Download size={16} aria-hidden /> Markdown
-        </a>
-        <a className="action inline-flex items-center gap-2" href={`/api/specimens/${id}/export.zip`} download>
-          <Download size={16} aria-hidden /> ZIP
-        </a>
-      </StageHeader>
-      <article className="max-w-[840px]">
-        {sections.map((section) => (
-          <Section key={section.stage} section={section} />
-        ))}
-      </article>
-    </>
-  );
-}
-
-function Section({ section: { stage, title, facts, remark } }: { readonly section: WriteUpSection }) {
-  const { specimen } = useOpenSpecimen();
-  return (
-    <section className="border-t border-ink pt-2 pb-4" aria-label={title}>
-      <h2 className="text-17">{title}</h2>
-      {stage === 'trace' && <SchematicView circuit={specimen.circuit} maxHeight={320} />}
-      {facts === '' ? (
-        <p className="text-quiet">nothing on the tape yet</p>
+      />
+      <WaysOut />
+      {outdated.length > 0 && (
+        <p role="status" className="mt-3 border-l-4 border-[var(--ochre)] py-1 pl-3">
+          {outdated.length === 1 ? 'One sentence of yours was' : `${outdated.length} sentences of yours were`} written for other facts than
+          today’s:{' '}
+          {outdated.map(({ key }, index) => (
+            <span key={key}>
+              {index > 0 && ', '}
+              <a href={`#${sentenceId(key)}`}>{index + 1}</a>
+            </span>
+          ))}
+        </p>
+      )}
+      {!view ? (
+        <p className="pt-4 text-quiet">Writing…</p>
       ) : (
-        <div className="write-up">
-          <Markdown remarkPlugins={[remarkGfm]}>{facts}</Markdown>
+        <div className="grid items-start gap-x-8 gap-y-4 pt-4 xl:grid-cols-[minmax(0,1fr)_248px]">
+          <article className="min-w-0 max-w-[840px]">
+            {view.written.warnings.map((warning) => (
+              <p key={warning} className="mb-3 border-l-4 border-brick py-1 pl-3 font-bold">
+                {warning}
+              </p>
+            ))}
+            {view.written.sections.map((section) => (
+              <SectionView
+                key={section.id}
+                section={section}
+                figures={view.figures}
+                isLeftOut={specimen.layout.leftOut.includes(section.id as never)}
+              />
+            ))}
+            <p className="border-t border-ink pt-2 text-12 text-quiet">{view.written.foot}</p>
+          </article>
+          <LayoutPanel />
         </div>
       )}
-      <Remark key={remark} stage={stage} title={title} remark={remark} />
-    </section>
-  );
-}
-
-/** The user's own words; saved when the field is left. */
-function Remark({ stage, title, remark }: Pick<WriteUpSection, 'stage' | 'title' | 'remark'>) {
-  const { record } = useOpenSpecimen();
-  const [text, setText] = useState(remark);
-  return (
-    <textarea
-      aria-label={`Own words: ${title}`}
-      value={text}
-      rows={Math.max(1, text.split('\n').length)}
-      maxLength={20000}
-      placeholder="your own words"
-      onChange={(event) => setText(event.target.value)}
-      onBlur={() => text !== remark && record({ kind: 'remark', stage, text })}
-      className="mt-2 w-full resize-y"
-    />
+    </>
   );
 }

@@ -1,6 +1,6 @@
 import type { BoardFrame, BoardSide, BoardView as Look, Point, Projection } from '@mindful-probe/core';
 import { type KeyboardEvent, type ReactNode, useState } from 'react';
-import { photoAddress } from '../../../shared/photos/photos.ts';
+import { photoAddress } from '../../../shared/photos/photo-address.ts';
 import { useViewport } from './use-viewport.ts';
 
 export interface ShownPhoto {
