@@ -16,6 +16,8 @@ export interface BenchScript {
   readonly name: string;
   /** The day, `2026-03-07`. */
   readonly day: string;
+  /** It is at work now: its times are moved to the time at which the demo is started. */
+  readonly isOnTheBench?: true;
   /** Each with its time, `09:31`. */
   readonly moments: readonly (readonly [string, string | EntryDraft])[];
 }

@@ -8,6 +8,8 @@ import { hallMirrorBar } from './scripts/hall-mirror-bar.ts';
 import { kitchenSpot } from './scripts/kitchen-spot.ts';
 import { mirrorBar } from './scripts/mirror-bar.ts';
 import { pathMarker } from './scripts/path-marker.ts';
+import { porchLantern } from './scripts/porch-lantern.ts';
+import { readingRoomLamp } from './scripts/reading-room-lamp.ts';
 import { shedTorch } from './scripts/shed-torch.ts';
 import { stairwellLamp } from './scripts/stairwell-lamp.ts';
 import { threeCellHeadlamp } from './scripts/three-cell-headlamp.ts';
@@ -33,4 +35,6 @@ export const DEMO_SCRIPTS = [
   kitchenSpot,
   stairwellLamp,
   shedTorch,
+  readingRoomLamp,
+  porchLantern,
 ];

@@ -1,0 +1,36 @@
+import type { BenchScript } from '../bench-script.ts';
+
+/** On the bench while the demo runs: reworked this morning, its soak a quarter of an hour old. */
+export const readingRoomLamp: BenchScript = {
+  id: 'reading-room-lamp',
+  name: 'Reading-room lamp',
+  day: '2026-06-20',
+  isOnTheBench: true,
+  moments: [
+    ['13:02', 'claim 12v body'],
+    ['13:02', 'claim 4w body'],
+    ['13:06', 'in 12.04v 402ma'],
+    ['13:08', 'dead'],
+    ['13:09', 'step four screws under felt pads; the lens lifts off'],
+    ['13:14', 'V1 dc 12v on V G'],
+    ['13:15', 'R1 mark 8R2 2w on V A'],
+    ['13:16', 'D1 led white 3 series 3.0v @ 300ma rated 300ma on A G'],
+    ['13:20', 'R1 8.2r'],
+    ['13:22', 'R1 3.28v live'],
+    ['13:24', 'dead'],
+    ['13:26', 'goal D1 240ma'],
+    ['13:30', { kind: 'rework', title: '12 Ω for R1', changes: [{ move: 'replace-resistor', ref: 'R1', ohms: 12, rated: { watts: 3 } }] }],
+    ['13:44', { kind: 'tick', rework: 'reading-room-lamp-014', step: 'lift-1' }],
+    ['13:46', { kind: 'tick', rework: 'reading-room-lamp-014', step: 'fit-1' }],
+    ['13:50', 'R1 12.0r'],
+    ['13:54', 'in 12.04v 284ma'],
+    ['13:58', 'Tcase 22.0c cold'],
+    ['14:00', 'live'],
+    ['14:00', 'soak case 60min limit 85c'],
+    ['14:02', 'Tcase 30.1c'],
+    ['14:05', 'Tcase 39.9c'],
+    ['14:08', 'Tcase 47.3c'],
+    ['14:12', 'Tcase 54.5c'],
+    ['14:16', 'Tcase 59.6c'],
+  ],
+};
