@@ -1,4 +1,4 @@
 import { ensureBuilt, ensurePackages } from './steps.mjs';
 
 ensurePackages();
-ensureBuilt(['core', 'cli', 'server', 'demo', 'bench', 'web']);
+ensureBuilt(['core', 'print', 'cli', 'server', 'demo', 'bench', 'web']);

@@ -2,6 +2,7 @@
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { demoDay } from './demo-day.mjs';
 import { ensureBuilt, ensureChromium, ensurePackages, ROOT } from './steps.mjs';
 
 ensurePackages();
@@ -16,24 +17,35 @@ const VIEWS = [
   { name: 'first-light', path: '/specimens/bathroom-mirror-bar/first-light' },
   { name: 'opening', path: '/specimens/bathroom-mirror-bar/opening' },
   { name: 'trace', path: '/specimens/bathroom-mirror-bar/trace' },
-  { name: 'marks', path: '/marks' },
   { name: 'readings', path: '/specimens/usb-book-clip/readings' },
   { name: 'diagnosis', path: '/specimens/kitchen-spot/readings', wait: /used again/ },
   { name: 'instruments', path: '/specimens/usb-book-clip/readings', press: 'button[aria-label^=Instruments]' },
   { name: 'drive', path: '/specimens/usb-book-clip/drive' },
   { name: 'drive-mains', path: '/specimens/bathroom-mirror-bar/drive' },
-  { name: 'drive-source', path: '/specimens/hillside-crank-torch/drive', press: '[role=tab][id$=source]', scroll: '[role=tablist]' },
+  {
+    name: 'drive-source',
+    path: '/specimens/hillside-crank-torch/drive',
+    press: '[role=tab][id$=source]',
+    scroll: '[role=tablist]',
+    extra: true,
+  },
   { name: 'slide-rules', path: '/slide-rules' },
   { name: 'rework', path: '/specimens/usb-book-clip/rework', wait: / ways kept/ },
   { name: 'rework-mains', path: '/specimens/guest-room-lamp/rework', wait: / ways kept/ },
+  { name: 'rounds', path: '/rounds', wait: /at the bench with[\s\S]*Then/ },
   { name: 'drawer', path: '/drawer' },
-  { name: 'proof', path: '/specimens/book-clip-reworked/proof' },
-  { name: 'write-up', path: '/specimens/book-clip-reworked/write-up' },
+  { name: 'proof', path: '/specimens/reading-room-lamp/proof', wait: /teaches most/ },
+  { name: 'write-up', path: '/specimens/book-clip-reworked/write-up', wait: /What it claims/ },
+  { name: 'compare', path: '/compare?of=usb-book-clip,book-clip-reworked:0,book-clip-reworked:1', wait: /Better, and why/ },
   { name: 'drive-lamp-black', path: '/specimens/barn-lantern/drive', theme: 'lamp-black' },
   // Looked at, not kept: `--out` leads elsewhere.
+  { name: 'marks', path: '/marks', extra: true },
+  { name: 'compare-phone', path: '/compare?of=usb-book-clip,book-clip-reworked:1', width: 390, wait: /Better, and why/, extra: true },
+  { name: 'write-up-mains', path: '/specimens/bathroom-mirror-bar/write-up', wait: /What it claims/, extra: true },
   { name: 'diagnosis-dim', path: '/specimens/stairwell-lamp/readings', wait: /settles/, extra: true },
   { name: 'diagnosis-torch', path: '/specimens/shed-torch/readings', wait: /settles/, extra: true },
   { name: 'diagnosis-phone', path: '/specimens/kitchen-spot/readings', width: 390, wait: /worth it|used again/i, extra: true },
+  { name: 'rounds-phone', path: '/rounds', width: 390, wait: /at the bench with[\s\S]*Then/, extra: true },
   { name: 'trace-partial', path: '/specimens/bicycle-rear-light/trace', extra: true },
   { name: 'drive-1024', path: '/specimens/usb-book-clip/drive', width: 1024, extra: true },
   { name: 'readings-phone', path: '/specimens/usb-book-clip/readings', width: 390, extra: true },
@@ -50,7 +62,7 @@ const server = await startServer({
   place: { folder },
   port: 0,
   webFolder: join(ROOT, 'web', 'dist'),
-  tapeFolder: join(ROOT, 'demo', 'specimens'),
+  tapeFolder: demoDay(join(ROOT, 'demo', 'specimens'), join(folder, 'demo-day')),
   standIns: { folder: join(ROOT, 'demo', 'benches'), firstPort: 5311 },
 });
 const browser = await puppeteer.launch({

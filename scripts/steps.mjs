@@ -34,9 +34,9 @@ export function ensurePackages() {
   writeFileSync(mark, wanted);
 }
 
-/** Builds what is named when its sources changed since: any of core, cli, server, demo, bench (types too) and web. */
+/** Builds what is named when its sources changed since: any of core, print, cli, server, demo, bench (types too) and web. */
 export function ensureBuilt(parts) {
-  const stamp = stampOf(['core', 'cli', 'server', 'demo', 'bench', 'web', 'tsconfig.base.json', 'package-lock.json']);
+  const stamp = stampOf(['core', 'print', 'cli', 'server', 'demo', 'bench', 'web', 'tsconfig.base.json', 'package-lock.json']);
   for (const part of parts) {
     const mark = join(CACHE, `built-${part}`);
     const output = join(ROOT, part, 'dist');

@@ -82,7 +82,7 @@ describe('a kitchen spot with an open package and a bad crimp', () => {
     await shown('D5 open, and K1');
     await shown('surge in each chip');
     await shown('D5 linked out');
-  }, 300_000);
+  });
 
   it('goes over into Rework with the package to be linked out, and the decision stays with its reason', async () => {
     await page.focus('[aria-label="Repair or not"] input');
@@ -100,7 +100,7 @@ describe('a kitchen spot with an open package and a bad crimp', () => {
       timeout: 90_000,
     });
     expect(await axeFindings(page)).toEqual([]);
-  }, 300_000);
+  });
 });
 
 describe('a dim lamp with a worn dropper', () => {
@@ -119,7 +119,7 @@ describe('a dim lamp with a worn dropper', () => {
       /^1 ?C1 now 1[34]\d nF/.test((document.querySelector('[aria-label=Faults] li')?.textContent ?? '').replace(/\s/g, ' ')),
     );
     await shown('to Rework');
-  }, 300_000);
+  });
 });
 
 describe('a torch whose spring has gone to 3 ohm', () => {
@@ -135,7 +135,7 @@ describe('a torch whose spring has gone to 3 ohm', () => {
     for (const line of ['R1 1.55r', 'S1 0.1r', 'B1 3.2r']) await enterLine(page, line);
     await shown('likely enough to act on');
     expect(await likeliest()).toMatch(/^1 ?B1, a contact of the cells: about [34] Ω/);
-  }, 300_000);
+  });
 });
 
 describe('a lamp of which nothing is traced', () => {
@@ -157,10 +157,10 @@ describe('a lamp of which nothing is traced', () => {
     await page.keyboard.press('Escape');
     await enterLine(page, 'D4 dark spot');
     await page.waitForFunction(() => /^1 ?D4 open/.test(document.querySelector('[aria-label=Faults] li')?.textContent ?? ''), {
-      timeout: 60_000,
+      timeout: 90_000,
     });
     await enterLine(page, 'it works');
     await page.waitForFunction(() => !/Next test/.test(document.querySelector('main')?.textContent ?? ''), { timeout: LONGEST_MS });
     await shown('No parts are traced yet');
-  }, 300_000);
+  });
 });

@@ -53,7 +53,7 @@ describe('the drawer', () => {
     await page.waitForNetworkIdle({ idleTime: 200 });
     expect(await free(page)).toBe(1);
     await other.close();
-  }, 60_000);
+  });
 
   it('a way out of it alone: its part is promised when it is taken, and free again when another is chosen', async () => {
     await page.goto(`${bench.app.url}/`, { waitUntil: 'load' });
@@ -84,5 +84,5 @@ describe('the drawer', () => {
     await drawer.reload({ waitUntil: 'load' });
     await waitForText(drawer, '100 Ω');
     expect(await free(drawer)).toBe(1);
-  }, 90_000);
+  });
 });

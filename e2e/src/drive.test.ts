@@ -90,7 +90,7 @@ describe('the verdict of the demo specimens', () => {
     expect(await tab('Supply')).toMatch(/V1 delivers 8\.\d+ ±0\.\d+ W of .* power factor 0\.2\d+ ±0\.0\d+/);
     expect(await tab('Chips together')).toMatch(/D1-D32 of one bin 0\.7\d× 1\.0\d× 1\.0\d× 0\.9\d× D33-D52 of one bin/);
     expect(await axeFindings(page)).toEqual([]);
-  }, 60_000);
+  });
 
   it('bathroom mirror bar: waves under a cursor, flicker with its region, and the claimed watts beside', async () => {
     await openDrive('bathroom-mirror-bar');
@@ -118,7 +118,7 @@ describe('the verdict of the demo specimens', () => {
     await page.click('input[name=drive-view]');
     await waitForText(page, 'To take 9.00');
     expect(await axeFindings(page)).toEqual([]);
-  }, 60_000);
+  });
 
   it('three-cell headlamp: a runtime with its light, and how its chips share', async () => {
     await openDrive('three-cell-headlamp');
@@ -140,13 +140,13 @@ describe('the verdict of the demo specimens', () => {
     );
     expect(await axeFindings(page)).toEqual([]);
     expect(await page.$$eval('[data-watt-plan] [role=option]', (options) => options.length)).toBeGreaterThan(1);
-  }, 60_000);
+  });
 
   it('barn lantern: a temperature that was read stands in the way of the heat', async () => {
     await openDrive('barn-lantern');
     expect(await tab('Heat')).toMatch(/board, read 38°C/);
     expect(await verdict()).toBe('sound with cautions');
-  }, 60_000);
+  });
 
   it('USB book clip: millivolts along a track are what the track keeps', async () => {
     await page.goto(`${bench.app.url}/specimens/usb-book-clip/drive`, { waitUntil: 'load' });
@@ -156,7 +156,7 @@ describe('the verdict of the demo specimens', () => {
     // The figures of the tape before stand, dimmed, until those of this one are there.
     await waitForText(page, 'V1.1 to S1.1', '[role=tabpanel][data-state=active]');
     expect(await shown()).toMatch(/Voltage drop in tracks V1\.1 to S1\.1: 4\.\d+ ±[\d.]+ mV, at most 4\d\d ±\d+ µW/);
-  }, 60_000);
+  });
 
   it('the watt plan goes out as a drawing of its own', async () => {
     await openDrive('barn-lantern');
@@ -176,5 +176,5 @@ describe('the verdict of the demo specimens', () => {
     }
     expect(svg).toContain('Watt plan of Barn lantern');
     expect(svg).toContain('D1-D24');
-  }, 30_000);
+  });
 });

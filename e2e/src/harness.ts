@@ -124,7 +124,7 @@ export async function enterLine(page: Page, line: string): Promise<void> {
   await typeLine(page, line);
   await page.keyboard.press('Enter');
   await page
-    .waitForFunction(() => (document.querySelector('input[aria-label="Bench line"]') as HTMLInputElement).value === '', { timeout: 8000 })
+    .waitForFunction(() => (document.querySelector('input[aria-label="Bench line"]') as HTMLInputElement).value === '', { timeout: 90_000 })
     .catch(async () => {
       throw new Error(`“${line}” was not taken: ${await meaning(page)}`);
     });
@@ -200,7 +200,7 @@ export async function waitForText(page: Page, text: string, selector = 'main'): 
   await page
     .waitForFunction(
       (place, wanted) => document.querySelector(place)?.textContent?.replace(/\s/g, ' ').includes(wanted),
-      { timeout: 15_000 },
+      { timeout: 90_000 },
       selector,
       text.replace(/\s/g, ' '),
     )

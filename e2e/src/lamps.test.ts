@@ -73,7 +73,7 @@ describe('a power-LED torch', () => {
     await answer('Cells', 'with protection');
     await openDrive();
     await page.waitForFunction(() => document.querySelector('[data-verdict]')?.getAttribute('data-verdict') === 'sound with cautions');
-  }, 90_000);
+  });
 
   it('keeps its tabs when a soak can be fitted', async () => {
     // 24 °C + 38 K × (1 − e^(−t ÷ 6 min))
@@ -94,7 +94,7 @@ describe('a power-LED torch', () => {
     await page.waitForFunction(() => [...document.querySelectorAll('[role=tab]')].some(({ textContent }) => textContent?.includes('Heat')));
     expect((await tabs()).length).toBeGreaterThan(3);
     expect(await page.$eval('main', (main) => main.textContent)).not.toContain('could not be worked out');
-  }, 90_000);
+  });
 });
 
 describe('a coin-cell light', () => {
@@ -109,7 +109,7 @@ describe('a coin-cell light', () => {
     await goTo(page, 'r', 'Readings');
     await waitForText(page, '6.42');
     expect(await page.$('[aria-label="Does not fit"]')).toBeNull();
-  }, 90_000);
+  });
 });
 
 describe('a sink lamp whose chip is off its mark', () => {
@@ -131,7 +131,7 @@ describe('a sink lamp whose chip is off its mark', () => {
     await openDrive();
     // 464 mA of 350 mA
     await waitForText(page, '464.0');
-  }, 90_000);
+  });
 });
 
 describe('a metal bulb on mains', () => {
@@ -161,5 +161,5 @@ describe('a metal bulb on mains', () => {
     expect(await findings()).not.toContain('no earth');
     // The outside was not felt: that is asked, and not taken for cool.
     expect(await findings()).toContain('How hot its outside becomes is not known');
-  }, 90_000);
+  });
 });

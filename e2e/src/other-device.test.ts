@@ -30,7 +30,7 @@ beforeAll(async () => {
   page = await phone.newPage();
   await page.setViewport({ width: 1280, height: 800 });
   page.on('pageerror', (error) => complaints.push(String(error)));
-}, 120_000);
+});
 
 afterAll(async () => {
   await browser?.close();
@@ -59,7 +59,7 @@ describe('another device, over plain http', () => {
     await typeCode();
     await waitForText(page, 'Readings', 'h1');
     expect(await page.evaluate(() => typeof crypto.randomUUID)).toBe('undefined');
-  }, 60_000);
+  });
 
   it('enters lines and makes specimens, without what a browser has for secure pages only', async () => {
     await enterLine(page, 'note from the phone');
@@ -71,7 +71,7 @@ describe('another device, over plain http', () => {
     await page.keyboard.press('Enter');
     await waitForText(page, 'Claim', 'h1');
     await waitForSaved(page);
-  }, 60_000);
+  });
 
   it('keeps what was entered when its session is ended, and sends it once the code was typed', async () => {
     await page.goto(`${elsewhere()}/specimens/usb-book-clip/readings`, { waitUntil: 'load' });
@@ -84,7 +84,7 @@ describe('another device, over plain http', () => {
     await waitForSaved(page);
     const tape = await (await fetch(`${app.url}/api/specimens/usb-book-clip/tape`)).text();
     expect(tape.match(/note entered without a session/g)?.length).toBe(1);
-  }, 60_000);
+  });
 
   it('ends its session itself', async () => {
     await page.click('[aria-label="Phone at the bench"]');
@@ -92,5 +92,5 @@ describe('another device, over plain http', () => {
     await pressButton(page, 'End this session', '[role=dialog]');
     await waitForText(page, 'Access code', 'h1');
     expect(await page.evaluate(async () => (await fetch('/api/shelf')).status)).toBe(401);
-  }, 60_000);
+  });
 });

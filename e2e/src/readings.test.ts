@@ -33,7 +33,7 @@ describe('readings that do not fit', () => {
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => document.querySelector('[aria-label="Does not fit"]') === null);
     expect(await page.$eval('aside', (tape) => tape.textContent)).toContain('does not fit the others');
-  }, 60_000);
+  });
 });
 
 describe('meters', () => {
@@ -64,7 +64,7 @@ describe('meters', () => {
     // 100 kilohm beside 200 are what the meter saw; without it there is a quarter more.
     await waitForText(page, '2.00 V with the meter on it');
     await waitForText(page, '2.50');
-  }, 60_000);
+  });
 });
 
 describe('a log', () => {
@@ -88,7 +88,7 @@ describe('a log', () => {
     // From 1.93 to 1.97 V; the circuit runs on direct current, which has none.
     await waitForText(page, 'D1, ripple volts');
     await waitForText(page, 'on direct current the circuit as traced has no ripple to set it against');
-  }, 60_000);
+  });
 });
 
 describe('an LED lit alone', () => {
@@ -102,5 +102,5 @@ describe('an LED lit alone', () => {
     await page.keyboard.press('Enter');
     await waitForText(page, 'D1, volts at 10.0 mA', 'table');
     await waitForText(page, 'one chip, lit alone with 10.0 mA, dead', 'table');
-  }, 60_000);
+  });
 });

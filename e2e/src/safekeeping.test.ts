@@ -66,7 +66,7 @@ describe('nothing is lost', () => {
     };
     expect(tape.lines.filter(({ entry }) => entry.typed === 'note entered into the silence')).toHaveLength(1);
     await page.close();
-  }, 60_000);
+  });
 
   it('of a tab that was closed without the server: another tab says that it waits, and sends it', async () => {
     const [stays, closed] = [await clip(), await clip()];
@@ -83,7 +83,7 @@ describe('nothing is lost', () => {
     await waitForText(stays, 'all saved', 'aside');
     expect(await (await fetch(`${bench.app.url}/api/specimens/usb-book-clip/tape`)).text()).toContain('note from a tab that was closed');
     await stays.close();
-  }, 60_000);
+  });
 
   it('everything goes out into one file, and what a shelf lacks comes back from it', async () => {
     const page = await openPage(bench.browser, `${bench.app.url}/`);
@@ -99,19 +99,19 @@ describe('nothing is lost', () => {
     await chooser.uploadFile(zip);
     await waitForText(page, 'is no backup', '[role=dialog]');
     await page.close();
-  }, 60_000);
+  });
 
   it('a second server on the same folder is refused in words, and the first goes on', async () => {
     await expect(startApp('start', bench.app.folder)).rejects.toThrow(/already writing to/);
     expect((await fetch(`${bench.app.url}/api/health`)).ok).toBe(true);
-  }, 30_000);
+  });
 
   it('a busy port gives way to another one, which is said', async () => {
     const second = await startApp('start', newFolder(), Number(new URL(bench.app.url).port));
     expect(second.url).not.toBe(bench.app.url);
     await second.stop();
     rmSync(second.folder, { recursive: true, force: true });
-  }, 60_000);
+  });
 });
 
 describe('bad input is named and changes nothing', () => {
@@ -191,7 +191,7 @@ describe('speed', () => {
     await again.goto(bench.app.url, { waitUntil: 'domcontentloaded' });
     await again.waitForFunction(() => document.querySelectorAll('tbody tr').length >= 5);
     await again.close();
-  }, 60_000);
+  });
 
   it('a keystroke is answered on the bench line within a frame', async () => {
     const page = await clip();
@@ -247,5 +247,5 @@ describe('what takes long', () => {
     await page.waitForFunction(() => document.body.textContent?.includes('Computing:'), { timeout: 5000 });
     await page.waitForFunction(() => /\d\s*mA/.test(document.querySelector('main')?.textContent ?? ''), { timeout: 120_000 });
     await page.close();
-  }, 150_000);
+  });
 });

@@ -55,7 +55,7 @@ describe('gadgets with a source of their own', () => {
     // It is no mains, and nothing of mains is said of it.
     expect(await page.$eval('main', ({ textContent }) => textContent)).not.toMatch(/mains/);
     expect(await axeFindings(page)).toEqual([]);
-  }, 90_000);
+  });
 
   it('an ornament that flashes: how often, for how much of the time, average and peak', async () => {
     await driveOf('Tree ornament', [
@@ -75,7 +75,7 @@ describe('gadgets with a source of their own', () => {
     expect(waves).toMatch(/D1 chip current/);
     await goTo(page, 't', 'Trace');
     await waitForText(page, 'A flasher of two transistors');
-  }, 90_000);
+  });
 
   it('a path marker with a step-up chip on one cell: other cells in its place', async () => {
     await driveOf('Path marker', ['B1 aa nimh 600mah on P M', 'U1 boost 3.3v limit 8ma 75% in 0.9v on P M O M', 'D1 led white 5mm on O M']);
@@ -83,7 +83,7 @@ describe('gadgets with a source of their own', () => {
     expect(source).toMatch(/alkaline cells, fresh/);
     // 3 V × 8 mA ÷ 0.75 ÷ 1.3 V is about 24 mA, so 600 mAh last about a day.
     expect(source).toMatch(/As found1\.\d+ ?V2\d\.\d ?mA8\.00 ?mA0\.40×about 2\d h/);
-  }, 90_000);
+  });
 });
 
 describe('slide rules', () => {
@@ -102,7 +102,7 @@ describe('slide rules', () => {
     await page.keyboard.type('9v 2 led');
     await waitForText(page, 'Ask as “? 5v 2 led 3.1v 15ma”');
     expect(await axeFindings(page)).toEqual([]);
-  }, 60_000);
+  });
 
   it('are asked on the bench line', async () => {
     await page.goto(`${bench.app.url}/`, { waitUntil: 'load' });
@@ -110,5 +110,5 @@ describe('slide rules', () => {
     await makeSpecimen(page, 'Nothing yet');
     await typeLine(page, '? store 1F 5v 2v 20ma');
     expect(await meaning(page)).toMatch(/10\.5\sJ of 12\.5\sJ; at a steady 20\.0\smA 150\ss/);
-  }, 60_000);
+  });
 });

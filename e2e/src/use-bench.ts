@@ -21,22 +21,29 @@ interface BenchOptions {
   readonly forgiven?: RegExp;
 }
 
-const LONGEST_START_MS = 120_000;
-
 /** Begins before the tests of a file, and ends after them; a complaint that nothing forgives fails the file. */
 export function useBench(script: 'demo' | 'start', { specimen, bare = false, forgiven }: BenchOptions = {}): Bench {
   const bench = new Bench();
+  const folder = newFolder();
+  // What goes on after the file was given up would bring down the whole run.
+  let ended = false;
+  const untilEnded = () => {
+    if (ended) throw new Error('The file was given up before its bench was ready.');
+  };
   beforeAll(async () => {
-    bench.app = await startApp(script, newFolder());
+    bench.app = await startApp(script, folder);
+    untilEnded();
     bench.browser = await openBrowser();
+    untilEnded();
     if (bare) return;
     bench.page = await openPage(bench.browser, `${bench.app.url}/`, bench.complaints);
     if (specimen !== undefined) await makeSpecimen(bench.page, specimen);
-  }, LONGEST_START_MS);
+  });
   afterAll(async () => {
+    ended = true;
     await bench.browser?.close();
     await bench.app?.stop();
-    rmSync(bench.app.folder, { recursive: true, force: true });
+    rmSync(folder, { recursive: true, force: true });
     expect(bench.complaints.filter((text) => !forgiven?.test(text))).toEqual([]);
   });
   return bench;

@@ -21,6 +21,11 @@ const VIEWS = [
   '/specimens/greenhouse-grow-panel/drive',
   '/specimens/kitchen-spot/readings',
   '/specimens/shed-torch/readings',
+  '/specimens/reading-room-lamp/proof',
+  '/rounds',
+  '/compare',
+  '/compare?of=usb-book-clip,book-clip-reworked:1,bathroom-mirror-bar',
+  '/specimens/bathroom-mirror-bar/write-up',
   '/marks',
   '/drawer',
   '/enter',
@@ -31,7 +36,9 @@ const bench = useBench('demo', { bare: true });
 /** The stage's analysis comes from the worker a moment after the page. */
 async function settled(page: Page): Promise<void> {
   await page.evaluate(() => document.fonts.ready);
-  await page.waitForFunction(() => !/computing…|Opening…|Searching…/.test(document.querySelector('main')?.textContent ?? ''));
+  await page.waitForFunction(
+    () => !/computing…|Opening…|Searching…|Planning…|Writing…|Computing…/.test(document.querySelector('main')?.textContent ?? ''),
+  );
   await new Promise((resolve) => setTimeout(resolve, 150));
 }
 
@@ -92,7 +99,8 @@ async function foreignFontsNow(page: Page): Promise<string[]> {
   const { nodeIds } = await session.send('DOM.querySelectorAll', { nodeId: root.nodeId, selector: 'body *:not(select):not(option)' });
   const foreign = new Set<string>();
   for (const nodeId of nodeIds) {
-    const { fonts } = await session.send('CSS.getPlatformFontsForNode', { nodeId });
+    // A page that counts down replaces its nodes meanwhile.
+    const { fonts } = await session.send('CSS.getPlatformFontsForNode', { nodeId }).catch(() => ({ fonts: [] }));
     for (const font of fonts) {
       if (font.isCustomFont) continue;
       const { outerHTML } = await session.send('DOM.getOuterHTML', { nodeId });
