@@ -3,7 +3,7 @@ import type { Element, ElementContent } from 'hast';
 import { toHtml } from 'hast-util-to-html';
 import type { Image, Paragraph, Root } from 'mdast';
 import { type State, toHast } from 'mdast-util-to-hast';
-import { dataAddress, type PictureSource, svgAddress } from './picture.ts';
+import { type PictureSource, shownAddress, svgAddress } from './picture.ts';
 
 /** Bone and lamp-black on screen, plain on paper; tables keep their rows whole, headings stay with what follows. */
 const STYLE = `
@@ -26,18 +26,19 @@ figure { margin: 1rem 0; } img { max-width: 100%; height: auto; } figcaption { c
 /** No script, no address but pages that a reader may follow: the file works from a stick. */
 export const HTML_POLICY = "default-src 'none'; img-src data:; style-src 'unsafe-inline'";
 
+/** How the tree names a figure, which is drawn once for each theme. */
+const FIGURE = 'figure:';
+
 /** A write-up as one self-contained HTML file. */
 export function htmlOf(writeUp: WriteUp, facts: WriteUpFacts, pictureOf: PictureSource): string {
   const tree = treeOf(writeUp, (block) => {
-    if (block.kind === 'figure') return `figure:${block.figure}`;
-    return pictureOf(block.picture.hash) ? `picture:${block.picture.hash}` : undefined;
+    if (block.kind === 'figure') return `${FIGURE}${block.figure}`;
+    const picture = pictureOf(block.picture.hash);
+    return picture && shownAddress(picture, block.picture);
   });
   return htmlOfTree(tree, writeUp.name, (address, alt) => {
-    const [kind, name = ''] = address.split(':');
-    if (kind === 'picture') {
-      const picture = pictureOf(name);
-      return element('img', { src: picture ? dataAddress(picture) : '', alt }, []);
-    }
+    if (!address.startsWith(FIGURE)) return element('img', { src: address, alt }, []);
+    const name = address.slice(FIGURE.length);
     const svg = (palette: 'bone' | 'lamp-black') => svgAddress(writeUpFigure(facts, name as WriteUpFigure, palette) ?? '');
     return element('picture', {}, [
       element('source', { media: '(prefers-color-scheme: dark)', srcSet: svg('lamp-black') }, []),
@@ -90,7 +91,7 @@ export function htmlOfTree(
 
 /** A photo has its caption below it; a figure says here what it shows. */
 function figureContent({ url, alt }: Image, shown: Element): ElementContent[] {
-  return url.startsWith('figure:') && alt ? [shown, element('figcaption', {}, [{ type: 'text', value: alt }])] : [shown];
+  return url.startsWith(FIGURE) && alt ? [shown, element('figcaption', {}, [{ type: 'text', value: alt }])] : [shown];
 }
 
 function element(tagName: string, properties: Element['properties'], children: ElementContent[]): Element {

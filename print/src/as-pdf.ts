@@ -1,9 +1,18 @@
-import { treeOf, type WriteUp, type WriteUpFacts, type WriteUpFigure, writeUpFigure } from '@mindful-probe/core';
+import {
+  markedPhotoSvg,
+  type PictureBlock,
+  treeOf,
+  type WriteUp,
+  type WriteUpFacts,
+  type WriteUpFigure,
+  writeUpFigure,
+} from '@mindful-probe/core';
 import type { List, PhrasingContent, RootContent, Table } from 'mdast';
 import pdfmake from 'pdfmake';
 import type { Content, ContentText, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import sharp from 'sharp';
 import { FONTS, fontRuns } from './fonts.ts';
-import { dataAddress, type PictureSource } from './picture.ts';
+import { dataAddress, type PictureSource, type PrintedPicture } from './picture.ts';
 
 export type PaperSize = 'A4' | 'LETTER';
 
@@ -20,17 +29,22 @@ const LOWEST_HEADING = 0.86;
 interface Paper {
   readonly width: number;
   readonly facts: WriteUpFacts;
-  readonly pictureOf: PictureSource;
+  /** Photos by their hash, as the format can hold them. */
+  readonly held: ReadonlyMap<string, PrintedPicture>;
+  readonly photos: ReadonlyMap<string, PictureBlock>;
 }
 
 /** A write-up as a PDF: fonts embedded, rows of tables whole, each figure with what it shows in words below it. */
 export async function pdfOf(writeUp: WriteUp, facts: WriteUpFacts, pictureOf: PictureSource, size: PaperSize = 'A4'): Promise<Uint8Array> {
-  const paper: Paper = { width: WIDTHS[size], facts, pictureOf };
+  const held = await heldPictures(writeUp, pictureOf);
+  const photos = new Map<string, PictureBlock>();
+  const paper: Paper = { width: WIDTHS[size], facts, held, photos };
   const tree = treeOf(writeUp, (block) => {
     if (block.kind === 'figure') return `figure:${block.figure}`;
-    const picture = pictureOf(block.picture.hash);
-    // The format holds these two only.
-    return picture && picture.mediaType !== 'image/webp' ? `picture:${block.picture.hash}` : undefined;
+    const { hash } = block.picture;
+    if (!held.has(hash)) return undefined;
+    photos.set(hash, block.picture);
+    return `picture:${hash}`;
   });
   const definition: TDocumentDefinitions = {
     pageSize: size,
@@ -60,6 +74,22 @@ export async function pdfOf(writeUp: WriteUp, facts: WriteUpFacts, pictureOf: Pi
   pdfmake.setUrlAccessPolicy(() => false);
   pdfmake.setLocalAccessPolicy((path) => Object.values(FONTS).some((faces) => (Object.values(faces) as string[]).includes(path)));
   return new Uint8Array(await pdfmake.createPdf(definition).getBuffer());
+}
+
+/** The photos of a write-up; the format holds JPEG and PNG only. */
+async function heldPictures({ sections }: WriteUp, pictureOf: PictureSource): Promise<ReadonlyMap<string, PrintedPicture>> {
+  const held = new Map<string, PrintedPicture>();
+  for (const block of sections.flatMap(({ blocks }) => blocks)) {
+    const picture = block.kind === 'picture' ? pictureOf(block.picture.hash) : undefined;
+    if (block.kind !== 'picture' || !picture) continue;
+    const { bytes, mediaType } = picture;
+    const isHeld = mediaType !== 'image/webp';
+    held.set(
+      block.picture.hash,
+      isHeld ? picture : { bytes: await sharp(bytes).jpeg({ quality: 88 }).toBuffer(), mediaType: 'image/jpeg' },
+    );
+  }
+  return held;
 }
 
 function contentOf(node: RootContent, paper: Paper): Content {
@@ -118,11 +148,21 @@ function tableOf({ children }: Table): Content {
   };
 }
 
-function pictureOf(address: string, alt: string, { width, facts, pictureOf: find }: Paper): Content {
+function pictureOf(address: string, alt: string, { width, facts, held, photos }: Paper): Content {
   const [kind, name = ''] = address.split(':');
   if (kind === 'picture') {
-    const picture = find(name);
-    return picture ? { image: dataAddress(picture), fit: [width, HIGHEST_PICTURE], margin: [0, 4, 0, 4] } : { text: '' };
+    const [picture, photo] = [held.get(name), photos.get(name)];
+    if (!picture || !photo) return { text: '' };
+    const margin: [number, number, number, number] = [0, 4, 0, 4];
+    if (photo.pins.length === 0) return { image: dataAddress(picture), fit: [width, HIGHEST_PICTURE], margin };
+    const scale = Math.min(width / photo.width, HIGHEST_PICTURE / photo.height);
+    return {
+      svg: markedPhotoSvg(dataAddress(picture), photo),
+      width: scale * photo.width,
+      height: scale * photo.height,
+      font: 'signs',
+      margin,
+    } as Content;
   }
   const svg = writeUpFigure(facts, name as WriteUpFigure, 'plain');
   if (svg === undefined) return { text: '' };

@@ -1,4 +1,6 @@
-/** A photo as a file holds it, with its marks drawn in. */
+import { markedPhotoSvg, type PictureBlock } from '@mindful-probe/core';
+
+/** A photo as a file holds it. */
 export interface PrintedPicture {
   readonly bytes: Uint8Array;
   readonly mediaType: 'image/jpeg' | 'image/png' | 'image/webp';
@@ -6,6 +8,12 @@ export interface PrintedPicture {
 
 export function dataAddress({ bytes, mediaType }: PrintedPicture): string {
   return `data:${mediaType};base64,${Buffer.from(bytes).toString('base64')}`;
+}
+
+/** A photo as it is shown: with its marks drawn in where it has any. */
+export function shownAddress(picture: PrintedPicture, block: PictureBlock): string {
+  const address = dataAddress(picture);
+  return block.pins.length === 0 ? address : svgAddress(markedPhotoSvg(address, block));
 }
 
 export function svgAddress(svg: string): string {

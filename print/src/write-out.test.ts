@@ -11,8 +11,10 @@ import {
   writeUpFactsOf,
 } from '@mindful-probe/core';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import sharp from 'sharp';
 import { fontRuns } from './fonts.ts';
 import { type WriteOutOptions, writeOut } from './index.ts';
+import { writeOutFacts } from './write-out.ts';
 
 const DEMO = new URL('../../demo/specimens/', import.meta.url);
 const HOSTILE = '<script>alert(1)</script>"\'><img src=x onerror=alert(2)> | `code` [a](javascript:alert(3)) \\end';
@@ -40,8 +42,10 @@ const hostile = tape(
   { kind: 'layout', pictures: [{ picture: 'entry-12-w', caption: HOSTILE }] },
 );
 
+const decoded = (bytes: Uint8Array) => new TextDecoder().decode(bytes);
+
 async function textAs(entries: readonly Entry[], options: Omit<WriteOutOptions, 'id'>): Promise<string> {
-  return new TextDecoder().decode(await writeOut(entries, { id: 'lamp-1', ...options }));
+  return decoded(await writeOut(entries, { id: 'lamp-1', ...options }));
 }
 
 async function pdfPages(bytes: Uint8Array): Promise<
@@ -102,6 +106,42 @@ describe('what users typed', () => {
   });
 });
 
+describe('a photo with marks', () => {
+  const marked = tape(
+    { kind: 'picture', hash: 'b'.repeat(64), mediaType: 'image/webp', width: 40, height: 30, stage: 'opening' },
+    { kind: 'pin', picture: 'entry-0-w', x: 0.25, y: 0.5, text: 'scorched' },
+    { kind: 'pin', picture: 'entry-0-w', x: 0.75, y: 0.5, text: 'cracked joint' },
+    { kind: 'layout', pictures: [{ picture: 'entry-0-w', caption: 'the driver' }] },
+  );
+  const pictureOf = async () => {
+    const bytes = await sharp({ create: { width: 40, height: 30, channels: 3, background: 'white' } })
+      .webp()
+      .toBuffer();
+    return () => ({ bytes, mediaType: 'image/webp' as const });
+  };
+
+  it('has them drawn in, by number, where a drawing is held', async () => {
+    for (const way of ['html', 'markdown'] as const) {
+      const written = await textAs(marked, { way, pictureOf: await pictureOf() });
+      const [, packed = ''] = /data:image\/svg\+xml;base64,([\w+/=]+)/.exec(written) ?? [];
+      const svg = Buffer.from(packed, 'base64').toString('utf8');
+      expect(svg).toContain('href="data:image/webp;base64,');
+      expect([...svg.matchAll(/<circle cx="([\d.]+)" cy="([\d.]+)"/g)].map(([, x, y]) => [Number(x), Number(y)])).toEqual([
+        [10, 15],
+        [30, 15],
+      ]);
+      expect(written).toContain('1 scorched; 2 cracked joint');
+    }
+  });
+
+  it('has them in the PDF, which holds no WebP', async () => {
+    const bytes = await writeOut(marked, { id: 'lamp', way: 'pdf', pictureOf: await pictureOf() });
+    expect(Buffer.from(bytes).toString('latin1')).toMatch(/\/Filter\s*\/DCTDecode/);
+    const words = (await pdfPages(bytes)).flatMap(({ items }) => items.map(({ text }) => text));
+    expect(words.filter((word) => word === '1' || word === '2')).toEqual(['1', '2']);
+  });
+});
+
 describe('every specimen of the demo', () => {
   const files = readdirSync(DEMO).filter((name) => name.endsWith('.json'));
 
@@ -109,7 +149,7 @@ describe('every specimen of the demo', () => {
     const { entries } = JSON.parse(readFileSync(new URL(file, DEMO), 'utf8')) as { entries: Entry[] };
     const specimen = replay(entries);
     const facts = writeUpFactsOf(new SpecimenAnalyses(specimen));
-    const text = squeezed(await textAs(entries, { way: 'text', length: 'full' }));
+    const text = squeezed(decoded(await writeOutFacts(facts, { way: 'text', length: 'full' })));
     const wanted = [
       ...specimen.circuit.parts.map(({ ref }) => ref),
       ...specimen.steps.map((step) => step.text),
@@ -120,17 +160,16 @@ describe('every specimen of the demo', () => {
     ];
     expect(wanted.filter((one) => !text.includes(squeezed(one)))).toEqual([]);
     // What one way says, the others say too.
-    const html = squeezed((await textAs(entries, { way: 'html', length: 'full' })).replace(/<[^>]*>/g, ''));
+    const html = squeezed(decoded(await writeOutFacts(facts, { way: 'html', length: 'full' })).replace(/<[^>]*>/g, ''));
     expect(specimen.steps.map((step) => step.text).filter((one) => !html.includes(squeezed(one.replace(/&/g, '&#x26;'))))).toEqual([]);
   });
 
   it.each(['A4', 'LETTER'] as const)('leaves as a PDF on %s with nothing beyond its margins and no heading alone', async (size) => {
     for (const file of files.filter((_, index) => index % 5 === 0)) {
       const { entries } = JSON.parse(readFileSync(new URL(file, DEMO), 'utf8')) as { entries: Entry[] };
-      const pages = await pdfPages(await writeOut(entries, { id: 'lamp', way: 'pdf', length: 'full', size }));
-      const titles = new Set(
-        writeUp(writeUpFactsOf(new SpecimenAnalyses(replay(entries))), { length: 'full' }).sections.map(({ title }) => title),
-      );
+      const facts = writeUpFactsOf(new SpecimenAnalyses(replay(entries)));
+      const pages = await pdfPages(await writeOutFacts(facts, { way: 'pdf', length: 'full', size }));
+      const titles = new Set(writeUp(facts, { length: 'full' }).sections.map(({ title }) => title));
       for (const { width, height, items } of pages) {
         expect([width, height]).toEqual(size === 'A4' ? [595.28, 841.89] : [612, 792]);
         expect(items.filter(({ x, width: wide }) => x < 40 || x + wide > width - 40).map(({ text }) => text)).toEqual([]);

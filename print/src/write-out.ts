@@ -6,6 +6,7 @@ import {
   SpecimenAnalyses,
   textOf,
   treeOf,
+  type WriteUpFacts,
   type WriteUpLength,
   writeUp,
   writeUpFactsOf,
@@ -13,7 +14,7 @@ import {
 } from '@mindful-probe/core';
 import { htmlOf } from './as-html.ts';
 import type { PaperSize } from './as-pdf.ts';
-import { dataAddress, type PictureSource, svgAddress } from './picture.ts';
+import { type PictureSource, shownAddress, svgAddress } from './picture.ts';
 
 /** The ways that a write-up leaves. */
 export const WRITE_UP_WAYS = ['markdown', 'html', 'text', 'pdf', 'label'] as const;
@@ -37,31 +38,39 @@ export interface WriteOutOptions {
 }
 
 /** A specimen's write-up as the bytes of one file. */
-export async function writeOut(
-  entries: readonly Entry[],
-  { id, way, length, size = 'A4', pictureOf = () => undefined }: WriteOutOptions,
-): Promise<Uint8Array> {
-  const bytes = (text: string) => new TextEncoder().encode(text);
+export async function writeOut(entries: readonly Entry[], { id, way, ...more }: WriteOutOptions): Promise<Uint8Array> {
   const specimen = replay(entries);
-  if (way === 'label') {
-    const last = specimen.reworks.at(-1)?.at ?? entries.at(-1)?.at ?? '';
-    // What few ask for is loaded when it is asked for: it would make every start slower.
-    const { labelSvg } = await import('./label.ts');
-    return bytes(labelSvg({ id, name: specimen.name, isAltered: isAlteredOnMains(specimen), day: last.slice(0, 10) }));
-  }
-  const facts = writeUpFactsOf(new SpecimenAnalyses(specimen));
+  if (way !== 'label') return writeOutFacts(writeUpFactsOf(new SpecimenAnalyses(specimen)), { way, ...more });
+  const last = specimen.reworks.at(-1)?.at ?? entries.at(-1)?.at ?? '';
+  // What few ask for is loaded when it is asked for: it would make every start slower.
+  const { labelSvg } = await import('./label.ts');
+  return bytesOf(labelSvg({ id, name: specimen.name, isAltered: isAlteredOnMains(specimen), day: last.slice(0, 10) }));
+}
+
+const bytesOf = (text: string) => new TextEncoder().encode(text);
+
+/** What was found already, as the bytes of one file. */
+export async function writeOutFacts(
+  facts: WriteUpFacts,
+  {
+    way,
+    length,
+    size = 'A4',
+    pictureOf = () => undefined,
+  }: Omit<WriteOutOptions, 'id' | 'way'> & { readonly way: Exclude<WriteUpWay, 'label'> },
+): Promise<Uint8Array> {
   const document = writeUp(facts, length === undefined ? {} : { length });
   switch (way) {
     case 'html':
-      return bytes(htmlOf(document, facts, pictureOf));
+      return bytesOf(htmlOf(document, facts, pictureOf));
     case 'pdf': {
       const { pdfOf } = await import('./as-pdf.ts');
       return pdfOf(document, facts, pictureOf, size);
     }
     case 'text':
-      return bytes(textOf(treeOf(document)));
+      return bytesOf(textOf(treeOf(document)));
     case 'markdown':
-      return bytes(
+      return bytesOf(
         `${markdownOf(
           treeOf(document, (block) => {
             if (block.kind === 'figure') {
@@ -69,7 +78,7 @@ export async function writeOut(
               return svg && svgAddress(svg);
             }
             const picture = pictureOf(block.picture.hash);
-            return picture && dataAddress(picture);
+            return picture && shownAddress(picture, block.picture);
           }),
         )}\n`,
       );

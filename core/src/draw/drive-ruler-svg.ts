@@ -1,7 +1,7 @@
 import type { Uncertain } from '../quantity/index.ts';
-import { escapeXml } from './escape-xml.ts';
 import { PALETTES, type PaletteName } from './palette.ts';
 import { RULER_TICKS, rulerX } from './ruler.ts';
+import { svgDocument, svgText } from './svg-document.ts';
 
 /** A row of the drive ruler: one thing, in multiples of its rating. */
 export interface DriveRulerRow {
@@ -20,8 +20,7 @@ export function driveRulerSvg(rows: readonly DriveRulerRow[], title: string, pal
   const left = MARGIN + NAMES;
   const at = (ratio: number) => (left + rulerX(ratio, SCALE)).toFixed(1);
   const foot = TOP + rows.length * ROW;
-  const text = (x: number | string, y: number, words: string, more = '') =>
-    `<text x="${x}" y="${y}" fill="${palette.ink}" stroke="none" ${more}>${escapeXml(words)}</text>`;
+  const text = (x: number | string, y: number, words: string, more?: string) => svgText(palette, x, y, words, more);
   const body = [
     text(MARGIN, 20, `${title}: LED current, multiples of its rating`, 'font-weight="700"'),
     `<rect x="${at(0.4)}" y="${TOP}" width="${(rulerX(0.8, SCALE) - rulerX(0.4, SCALE)).toFixed(1)}" height="${rows.length * ROW}" fill="${palette.quiet}" fill-opacity="0.15" stroke="none"/>`,
@@ -43,13 +42,8 @@ export function driveRulerSvg(rows: readonly DriveRulerRow[], title: string, pal
       text(left + SCALE + 12, middle + 4, `${ratio.value.toFixed(2)}×`, 'font-weight="700"'),
     );
   });
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}" role="img">`,
-    `<title>${escapeXml(title)}</title>`,
+  return svgDocument(palette, { width, height }, title, [
     `<defs><pattern id="over" width="8" height="8" patternUnits="userSpaceOnUse"><path d="M-2 10L10 -2M-2 2L2 -2M6 10L10 6" stroke="${palette.quiet}" stroke-opacity="0.5" stroke-width="1"/></pattern></defs>`,
-    `<rect width="100%" height="100%" fill="${palette.sheet}"/>`,
-    `<g stroke="${palette.ink}" stroke-width="1.2" fill="none" font-family="sans-serif" font-size="12">`,
     ...body,
-    '</g></svg>',
-  ].join('\n');
+  ]);
 }

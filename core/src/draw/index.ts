@@ -1,9 +1,12 @@
 export { type DriveRulerRow, driveRulerSvg } from './drive-ruler-svg.ts';
+export { type DrawnHeatPath, heatPathSvg } from './heat-path-svg.ts';
+export { markedPhotoSvg } from './marked-photo-svg.ts';
 export { PALETTES, type Palette, type PaletteName } from './palette.ts';
 export { RULER, RULER_TICKS, rulerX } from './ruler.ts';
 export { drawSchematic } from './schematic.ts';
 export { BOX_DIODE, PIN_WORDS_OFFSET, schematicSvg, symbolTransform } from './schematic-svg.ts';
 export type { Schematic, SchematicBox, SchematicPoint, SchematicSymbol, SchematicWire } from './sheet.ts';
+export { type DrawnPackage, stringMapSvg } from './string-map-svg.ts';
 export { isTall, LABEL_LINE, type SymbolLabel, symbolLabel } from './symbol-label.ts';
 export { type PlanGroup, planWatts, type WattLine, type WattPlan, type WattRectangle } from './watt-plan.ts';
 export { wattPlanSvg } from './watt-plan-svg.ts';

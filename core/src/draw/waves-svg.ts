@@ -1,6 +1,6 @@
 import { formatEngineering, type Unit } from '../quantity/index.ts';
-import { escapeXml } from './escape-xml.ts';
 import { PALETTES, type PaletteName } from './palette.ts';
+import { svgDocument, svgText } from './svg-document.ts';
 
 /** A wave over one period. */
 export interface DrawnWave {
@@ -15,8 +15,6 @@ const [WIDTH, LEFT, ROW, TOP, MARGIN] = [640, 150, 96, 34, 24];
 export function wavesSvg(waves: readonly DrawnWave[], title: string, paletteName: PaletteName = 'plain'): string {
   const palette = PALETTES[paletteName];
   const height = TOP + waves.length * ROW + MARGIN;
-  const text = (x: number, y: number, words: string, more = '') =>
-    `<text x="${x}" y="${y}" fill="${palette.ink}" stroke="none" ${more}>${escapeXml(words)}</text>`;
   const body = waves.flatMap(({ name, unit, wave: { seconds, values } }, index) => {
     const top = TOP + index * ROW;
     const [low, high] = [Math.min(0, ...values), Math.max(0, ...values)];
@@ -26,21 +24,16 @@ export function wavesSvg(waves: readonly DrawnWave[], title: string, paletteName
     const y = (value: number) => (top + 8 + (1 - (value - low) / span) * (ROW - 20)).toFixed(1);
     const points = seconds.map((second, at) => `${x(second)} ${y(values[at] ?? 0)}`).join('L');
     return [
-      text(MARGIN, top + 20, name, 'font-weight="700"'),
-      text(MARGIN, top + 38, `${formatEngineering(low, unit).text} to`),
-      text(MARGIN, top + 54, formatEngineering(high, unit).text),
+      svgText(palette, MARGIN, top + 20, name, 'font-weight="700"'),
+      svgText(palette, MARGIN, top + 38, `${formatEngineering(low, unit).text} to`),
+      svgText(palette, MARGIN, top + 54, formatEngineering(high, unit).text),
       `<path d="M${LEFT} ${y(0)}H${WIDTH - MARGIN}" stroke="${palette.quiet}" stroke-dasharray="2 3"/>`,
       `<path d="M${points}" stroke-width="1.5"/>`,
     ];
   });
   const period = waves[0]?.wave.seconds.at(-1) ?? 0;
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${height}" width="${WIDTH}" height="${height}" role="img">`,
-    `<title>${escapeXml(title)}</title>`,
-    `<rect width="100%" height="100%" fill="${palette.sheet}"/>`,
-    `<g stroke="${palette.ink}" stroke-width="1.2" fill="none" font-family="sans-serif" font-size="12">`,
-    text(MARGIN, 20, `${title}: one period, ${formatEngineering(period, 'seconds').text}`, 'font-weight="700"'),
+  return svgDocument(palette, { width: WIDTH, height }, title, [
+    svgText(palette, MARGIN, 20, `${title}: one period, ${formatEngineering(period, 'seconds').text}`, 'font-weight="700"'),
     ...body,
-    '</g></svg>',
-  ].join('\n');
+  ]);
 }

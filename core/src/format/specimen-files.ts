@@ -17,6 +17,8 @@ const FIGURE_FILES: Readonly<Record<WriteUpFigure, string>> = {
   'watt-plan': 'watt-plan.svg',
   ruler: 'drive-ruler.svg',
   waves: 'waves.svg',
+  'heat-path': 'heat-path.svg',
+  'string-map': 'string-map.svg',
 };
 
 /**

@@ -21,7 +21,7 @@ export type WriteUpSectionId = (typeof WRITE_UP_SECTIONS)[number];
 export const WRITE_UP_LENGTHS = ['slip', 'review', 'full'] as const;
 export type WriteUpLength = (typeof WRITE_UP_LENGTHS)[number];
 
-export const WRITE_UP_FIGURES = ['circuit', 'watt-plan', 'ruler', 'waves'] as const;
+export const WRITE_UP_FIGURES = ['circuit', 'watt-plan', 'ruler', 'waves', 'heat-path', 'string-map'] as const;
 export type WriteUpFigure = (typeof WRITE_UP_FIGURES)[number];
 
 /** Names a sentence of the write-up, the same for the same fact. */
@@ -62,7 +62,7 @@ export const USUAL_LAYOUT: WriteUpLayout = {
   length: 'review',
   order: WRITE_UP_SECTIONS,
   leftOut: [],
-  figures: ['circuit', 'watt-plan', 'ruler'],
+  figures: ['circuit', 'watt-plan', 'ruler', 'heat-path', 'string-map'],
   pictures: [],
 };
 

@@ -1,13 +1,18 @@
+import { type MappedPackage, stringMapOf } from '../diagnosis/index.ts';
 import {
+  type DrawnHeatPath,
   type DriveRulerRow,
   drawSchematic,
   driveRulerSvg,
+  heatPathSvg,
   type PaletteName,
   planWatts,
   schematicSvg,
+  stringMapSvg,
   wattPlanSvg,
   wavesSvg,
 } from '../draw/index.ts';
+import { isLit } from '../drive/index.ts';
 import type { WriteUpFigure } from '../tape/index.ts';
 import type { WriteUpFacts } from './facts.ts';
 
@@ -29,7 +34,37 @@ export function writeUpFigure(facts: WriteUpFacts, figure: WriteUpFigure, palett
     }
     case 'waves':
       return details && details.waves.length > 0 ? wavesSvg(details.waves, specimen.name, palette) : undefined;
+    case 'heat-path': {
+      const paths = heatPaths(facts);
+      return paths.length > 0 ? heatPathSvg(paths, specimen.name, palette) : undefined;
+    }
+    case 'string-map': {
+      const packages = mappedPackages(facts);
+      return packages.length > 0 ? stringMapSvg(packages, specimen.name, palette) : undefined;
+    }
   }
+}
+
+/** More LEDs than these are alike, or fill a page. */
+const MOST_HEAT_PATHS = 3;
+
+/** Of the LEDs that are lit, the hottest first; where no current flows there is no heat. */
+function heatPaths({ found, details }: WriteUpFacts): readonly DrawnHeatPath[] {
+  if (!details || !found?.hardest || !isLit(found.hardest)) return [];
+  return details.leds
+    .toSorted((a, b) => b.heat.junctionCelsius - a.heat.junctionCelsius)
+    .slice(0, MOST_HEAT_PATHS)
+    .map(({ ref, heat }) => ({
+      ...heat,
+      ref,
+      stretches: heat.stretches.map(({ kelvin, resistance, watts }) => ({ kelvin, kelvinPerWatt: resistance.kelvinPerWatt, watts })),
+    }));
+}
+
+/** Nothing where no package was looked at by itself. */
+function mappedPackages({ diagnosis }: WriteUpFacts): readonly MappedPackage[] {
+  const packages = diagnosis ? stringMapOf(diagnosis.circuit, diagnosis.evidence) : [];
+  return packages.some(({ state }) => state !== 'not tested') ? packages : [];
 }
 
 function rulerRows({ found, after }: WriteUpFacts): readonly DriveRulerRow[] {

@@ -59,7 +59,7 @@ function nodesOf(block: WriteUpBlock, addressOf: AddressOf): readonly RootConten
     case 'picture': {
       const { caption, pins } = block.picture;
       const url = addressOf(block);
-      const notes = pins.map(({ text }) => text).join('; ');
+      const notes = pins.map(({ text }, index) => `${index + 1} ${text}`).join('; ');
       const below = [caption, notes && `marked: ${notes}`].filter(Boolean).join('; ');
       const shown: RootContent[] = url === undefined ? [] : [{ type: 'paragraph', children: [{ type: 'image', alt: caption, url }] }];
       return below === '' ? shown : [...shown, { type: 'paragraph', children: [{ type: 'emphasis', children: words(below) }] }];

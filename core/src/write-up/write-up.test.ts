@@ -193,7 +193,7 @@ describe('the layout', () => {
     const document = writeUp(factsOf(...CLIP, ...taken, chosen));
     const written = markdownOf(treeOf(document, (block) => (block.kind === 'picture' ? 'cap.jpg' : undefined)));
     expect(written).toContain('![The cap](cap.jpg)');
-    expect(written).toContain('The cap; marked: glue here');
+    expect(written).toContain('The cap; marked: 1 glue here');
     const stray = specimenOf(...CLIP, layout({ pictures: [{ picture: 'not-there-at-all' }] }));
     expect(stray.tape.at(-1)?.problem).toBe('Its picture is not on the tape.');
   });

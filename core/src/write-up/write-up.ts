@@ -1,8 +1,8 @@
-import { drawSchematic } from '../draw/index.ts';
-import type { Specimen, WriteUpFigure, WriteUpLength, WriteUpSectionId } from '../tape/index.ts';
+import type { Specimen, WriteUpLength, WriteUpSectionId } from '../tape/index.ts';
 import { ALTERED_ON_MAINS, isAlteredOnMains } from '../verdict/index.ts';
 import { type PictureBlock, type Sentence, SLIP_SECTIONS, type SlipSectionId, type WriteUpBlock, type WriteUpSection } from './block.ts';
 import type { WriteUpFacts } from './facts.ts';
+import { writeUpFigure } from './figures.ts';
 import { writeFirstLight, writeOpening } from './sections/before-the-board.ts';
 import { writeCircuit } from './sections/circuit.ts';
 import { writeClaims } from './sections/claims.ts';
@@ -97,20 +97,9 @@ export function writeUp(
 
 function isShown(block: WriteUpBlock, length: WriteUpLength, facts: WriteUpFacts): boolean {
   if (block.full && length !== 'full') return false;
-  return block.kind !== 'figure' || (facts.specimen.layout.figures.includes(block.figure) && hasFigure(block.figure, facts));
-}
-
-function hasFigure(figure: WriteUpFigure, { specimen, found, details }: WriteUpFacts): boolean {
-  switch (figure) {
-    case 'circuit':
-      return drawSchematic(specimen.circuit) !== undefined;
-    case 'watt-plan':
-      return found !== undefined;
-    case 'ruler':
-      return found?.hardest !== undefined;
-    case 'waves':
-      return (details?.waves.length ?? 0) > 0;
-  }
+  return (
+    block.kind !== 'figure' || (facts.specimen.layout.figures.includes(block.figure) && writeUpFigure(facts, block.figure) !== undefined)
+  );
 }
 
 /** The photos that were chosen, each in the section of the stage that it was taken at. */

@@ -2,7 +2,6 @@ import { type Entry, replay, specimenFiles, type WriteUpLength } from '@mindful-
 import { type ComparisonWay, type PaperSize, type PrintedPicture, WAY_TYPES, type WriteUpWay } from '@mindful-probe/print';
 import { Injectable } from '@nestjs/common';
 import { strToU8, type Zippable, zipSync } from 'fflate';
-import sharp from 'sharp';
 import { AnalysesService } from '../analyses/analyses.service.ts';
 import { ImportRefusedError } from '../errors/coded-errors.ts';
 import { pictureFile } from '../pictures/picture-type.ts';
@@ -90,7 +89,7 @@ export class ExchangeService {
     return { fileName: 'compared', bytes: strToU8(written.value) };
   }
 
-  /** The photos that the layout chose, as the way can hold them. */
+  /** The photos that the layout chose, where the way shows any. */
   private async shownPictures(entries: readonly Entry[], way: WriteUpWay): Promise<ReadonlyMap<string, PrintedPicture>> {
     const { layout, pictures } = replay(entries);
     const shown = new Map<string, PrintedPicture>();
@@ -99,13 +98,7 @@ export class ExchangeService {
       const taken = pictures.find(({ entry }) => entry.id === chosen)?.entry;
       const bytes = taken && (await this.pictures.bytes(taken.hash));
       if (!taken || !bytes) continue;
-      const needsJpeg = way === 'pdf' && taken.mediaType === 'image/webp';
-      shown.set(
-        taken.hash,
-        needsJpeg
-          ? { bytes: await sharp(bytes).jpeg({ quality: 88 }).toBuffer(), mediaType: 'image/jpeg' }
-          : { bytes, mediaType: taken.mediaType },
-      );
+      shown.set(taken.hash, { bytes, mediaType: taken.mediaType });
     }
     return shown;
   }

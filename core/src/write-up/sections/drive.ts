@@ -32,6 +32,7 @@ export function writeDrive({ specimen, found, details }: WriteUpFacts): readonly
     { kind: 'figure', figure: 'ruler', caption: 'LED current as multiples of its rating' },
     { kind: 'figure', figure: 'watt-plan', caption: `Where the watts go: ${say(found.supplyWatts.value, 'watts')}` },
     { kind: 'figure', figure: 'waves', caption: 'One period of what alternates' },
+    { kind: 'figure', figure: 'heat-path', caption: 'Where the heat goes: dashed is estimated, the others were read' },
     ...table('drive', ['What', 'Figure', 'Rated', 'Multiple'], rows),
     ...(found.hardest ? sumInWords(ledCurrentSum(found, found.hardest.ref)) : []),
     ...list(lines),

@@ -46,6 +46,7 @@ export function writeDiagnosis({ specimen, diagnosis }: WriteUpFacts): readonly 
           ),
         ]
       : []),
+    { kind: 'figure', figure: 'string-map', caption: 'What was found of each package' },
     ...inFull(list(diagnosis.evidence.map((evidence, index) => ({ key: `diagnosis.evidence.${index}`, text: sayEvidence(evidence) })))),
     ...decided,
   ];

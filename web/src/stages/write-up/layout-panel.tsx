@@ -4,7 +4,14 @@ import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { photoAddress } from '../../shared/photos/photo-address.ts';
 
 const LENGTH_WORDS = { slip: 'Slip, a page for the owner', review: 'Review', full: 'Full, with every table and step' } as const;
-const FIGURE_WORDS = { circuit: 'Circuit', 'watt-plan': 'Watt plan', ruler: 'Drive ruler', waves: 'Waves' } as const;
+const FIGURE_WORDS = {
+  circuit: 'Circuit',
+  'watt-plan': 'Watt plan',
+  ruler: 'Drive ruler',
+  waves: 'Waves',
+  'heat-path': 'Heat path',
+  'string-map': 'String map',
+} as const;
 
 /** How long it is, which sections in which order, which figures and photos. */
 export function LayoutPanel() {
