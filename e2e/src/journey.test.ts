@@ -142,9 +142,12 @@ describe('a book clip from first claim to exported write-up, by keyboard alone',
   it('9: the write-up tells it from the facts, with own words, and goes out as Markdown and ZIP', async () => {
     await goTo(page, 'u', 'Write-up');
     await waitForText(page, 'How hard it is driven');
-    await tabTo(page, 'Own words: Verdict', 200);
+    await tabTo(page, 'Add own words: Verdict', 200);
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[contenteditable]:focus');
     await page.keyboard.type('Gentle now.');
-    await page.keyboard.press('Tab');
+    await tabTo(page, 'Keep (Ctrl Enter)', 20);
+    await page.keyboard.press('Enter');
     await waitForSaved(page);
     const id = new URL(page.url()).pathname.split('/')[2];
     const markdown = await (await fetch(`${bench.app.url}/api/specimens/${id}/write-up.md`)).text();

@@ -126,7 +126,8 @@ describe('a photo with marks', () => {
       const [, packed = ''] = /data:image\/svg\+xml;base64,([\w+/=]+)/.exec(written) ?? [];
       const svg = Buffer.from(packed, 'base64').toString('utf8');
       expect(svg).toContain('href="data:image/webp;base64,');
-      expect([...svg.matchAll(/<circle cx="([\d.]+)" cy="([\d.]+)"/g)].map(([, x, y]) => [Number(x), Number(y)])).toEqual([
+      // Squares of 16 around their places.
+      expect([...svg.matchAll(/<rect x="([\d.]+)" y="([\d.]+)"/g)].map(([, x, y]) => [Number(x) + 8, Number(y) + 8])).toEqual([
         [10, 15],
         [30, 15],
       ]);

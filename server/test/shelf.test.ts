@@ -46,6 +46,8 @@ beforeAll(async () => {
   await clip('hard-1', 'Hard clip', 47);
   await clip('fair-1', 'Fair lamp', 100);
   await send('bare-1', { kind: 'name', name: 'A bare one' });
+  // Each answer waits a moment for rows that are not worked out; a busy machine takes several.
+  for (let tries = 0; tries < 60 && (await shelf()).specimens.some(({ summary }) => !summary); tries++);
 }, 180_000);
 
 afterAll(async () => {
@@ -55,7 +57,6 @@ afterAll(async () => {
 
 describe('the shelf', () => {
   it('stands with the hardest driven first and what is not known last, or by name, or by age', async () => {
-    await shelf();
     expect(idsOf(await shelf())).toEqual(['hard-1', 'fair-1', 'soft-1', 'bare-1']);
     expect(idsOf(await shelf('?sort=name'))).toEqual(['bare-1', 'fair-1', 'hard-1', 'soft-1']);
     expect(idsOf(await shelf('?sort=newest'))).toEqual(['bare-1', 'fair-1', 'hard-1', 'soft-1']);

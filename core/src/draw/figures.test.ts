@@ -72,7 +72,8 @@ describe('the string map', () => {
 
 it('marks in a photo lie at their shares of it, and what was typed is escaped', () => {
   const svg = markedPhotoSvg('pictures/a".jpg', { width: 400, height: 200, caption: '<b>', pins: [{ x: 0.5, y: 0.25 }] });
-  expect(svg).toContain('cx="200.0" cy="50.0"');
+  // A square of 18 on 400 × 200, around the middle of the width and a quarter of the height.
+  expect(svg).toContain('<rect x="191.2" y="41.2" width="17.6" height="17.6"');
   expect(svg).toContain('<title>&lt;b&gt;</title>');
   expect(svg).toContain('href="pictures/a&quot;.jpg"');
 });

@@ -1,7 +1,7 @@
 import { escapeXml } from './escape-xml.ts';
 
-/** Marks on a photo: numbered discs at shares of its width and height, as large on every size of photo. */
-const DISC_SHARE = 0.022;
+/** Marks on a photo: numbered squares at shares of its width and height, as large on every size of photo. */
+const MARK_SHARE = 0.022;
 
 /**
  * A photo with its marks drawn in, as one SVG document.
@@ -22,17 +22,17 @@ export function markedPhotoSvg(
     readonly pins: readonly { readonly x: number; readonly y: number }[];
   },
 ): string {
-  const radius = Math.max(8, DISC_SHARE * Math.max(width, height));
+  const half = Math.max(8, MARK_SHARE * Math.max(width, height));
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}" role="img">`,
     `<title>${escapeXml(caption)}</title>`,
     `<image href="${escapeXml(address)}" width="${width}" height="${height}"/>`,
-    `<g font-family="sans-serif" font-weight="700" font-size="${(1.3 * radius).toFixed(1)}" text-anchor="middle">`,
+    `<g font-family="sans-serif" font-weight="700" font-size="${(1.3 * half).toFixed(1)}" text-anchor="middle">`,
     ...pins.flatMap(({ x, y }, index) => {
       const [left, top] = [x * width, y * height];
       return [
-        `<circle cx="${left.toFixed(1)}" cy="${top.toFixed(1)}" r="${radius.toFixed(1)}" fill="#FBFAF6" stroke="#20242A" stroke-width="${(radius / 8).toFixed(1)}"/>`,
-        `<text x="${left.toFixed(1)}" y="${(top + 0.46 * radius).toFixed(1)}" fill="#20242A">${index + 1}</text>`,
+        `<rect x="${(left - half).toFixed(1)}" y="${(top - half).toFixed(1)}" width="${(2 * half).toFixed(1)}" height="${(2 * half).toFixed(1)}" fill="#FBFAF6" stroke="#20242A" stroke-width="${(half / 8).toFixed(1)}"/>`,
+        `<text x="${left.toFixed(1)}" y="${(top + 0.46 * half).toFixed(1)}" fill="#20242A">${index + 1}</text>`,
       ];
     }),
     '</g></svg>',

@@ -1,8 +1,9 @@
 import { dropper, mainsResistors } from './mains.ts';
+import { beamAngle, flicker, onAWall, throwOf } from './optics.ts';
 import { baseResistor, lead, ledResistor, ohmsLaw, pairs } from './resistors.ts';
 import { readAsked, type SlideRule } from './slide-rule.ts';
 import { pack, runtime, store } from './stored.ts';
-import { flasher, flicker, multiplex, pulses, throwOf } from './timing.ts';
+import { flasher, multiplex, pulses } from './timing.ts';
 
 /** Every slide rule, in the order of their page. A new one is an entry here. */
 export const SLIDE_RULES: readonly SlideRule[] = [
@@ -21,6 +22,8 @@ export const SLIDE_RULES: readonly SlideRule[] = [
   flicker,
   lead,
   throwOf,
+  beamAngle,
+  onAWall,
 ];
 
 const BY_WORD = new Map(SLIDE_RULES.flatMap((rule) => (rule.word === undefined ? [] : [[rule.word, rule] as const])));

@@ -102,6 +102,14 @@ describe('slide rules', () => {
     expect(figure('pack 3s2p 18650 2a', 'V', 0)).toBeCloseTo(12.6, 6);
     expect(figure('base 3v 100ma gain 150', 'Ω', 0)).toBeCloseTo(1150, -1);
     expect(answer('throw 840lux 2m')).toContain('reaches 116 m');
+    // A bare chip falls off as the cosine: half at 60°, π lumens a candela.
+    const chip = answer(`beam 100lux ${100 * Math.cos(Math.PI / 4)}lux 45deg 1m`);
+    expect(chip).toContain('to the power of 1.00: half of it at ± 60.0°, a beam of 120°');
+    expect(figure(`beam 100lux ${100 * Math.cos(Math.PI / 4)}lux 45deg 1m`, 'lm', 0)).toBeCloseTo(100 * Math.PI, 0);
+    expect(answer('beam 100lux 120lux 20deg')).toContain('wants more readings');
+    // 3360 cd: 33.6 lx at 10 m, on a spot of 2 · 10 m · tan 6° = 2.10 m.
+    expect(figure('wall 840lux 2m 10m 12deg', 'lx', 1)).toBeCloseTo(33.6, 1);
+    expect(answer('wall 840lux 2m 10m 12deg')).toContain('12° is 2.10 m wide');
     expect(answer('runtime 3 aa nimh 100ma')).toContain('about 20 h');
   });
 

@@ -1,4 +1,3 @@
-import { lowRiskFlickerPercent, noEffectFlickerPercent } from '../drive/index.ts';
 import { nearestPreferred } from '../quantity/index.ts';
 import { type SlideRule, say } from './slide-rule.ts';
 
@@ -54,32 +53,5 @@ export const pulses: SlideRule = {
     const duty = (asked.first('percent') ?? 0) / 100;
     if (amps === undefined || !(duty > 0) || duty > 1) return undefined;
     return `average ${say(amps * duty, 'amps')}, which a meter shows on direct current; rms ${say(amps * Math.sqrt(duty), 'amps')}, which heats resistors; peak ${say(amps, 'amps')}`;
-  },
-};
-
-export const flicker: SlideRule = {
-  word: 'flicker',
-  title: 'How much flicker is of low risk',
-  example: 'flicker 100hz',
-  answer(asked) {
-    const hertz = asked.first('hertz');
-    if (hertz === undefined) return undefined;
-    return `at ${say(hertz, 'hertz')} up to ${lowRiskFlickerPercent(hertz).toPrecision(2)} % is of low risk, up to ${noEffectFlickerPercent(hertz).toPrecision(2)} % without an effect (IEEE 1789)`;
-  },
-};
-
-/** Light of a full moon, by which a beam is said to reach (ANSI FL 1), lx. */
-const MOON_LUX = 0.25;
-
-export const throwOf: SlideRule = {
-  word: 'throw',
-  title: 'Candela and throw of a beam',
-  example: 'throw 840lux 2m',
-  answer(asked) {
-    const lux = asked.first('lux');
-    const metres = asked.first('metres');
-    if (lux === undefined || metres === undefined) return undefined;
-    const candela = lux * metres ** 2;
-    return `${say(lux, 'lux')} × ${metres}² = ${say(candela, 'candela')}; it reaches ${Math.sqrt(candela / MOON_LUX).toPrecision(3)} m until it is down to ${MOON_LUX} lx`;
   },
 };

@@ -1,6 +1,7 @@
 import { Controller, Get, type INestApplication, Injectable } from '@nestjs/common';
 import { ApiExcludeController, DocumentBuilder, type OpenAPIObject, SwaggerModule } from '@nestjs/swagger';
 import { cleanupOpenApiDoc } from 'nestjs-zod';
+import { withExamples } from './examples.ts';
 
 /** The API described from its schemas. */
 @Injectable()
@@ -17,10 +18,10 @@ export class OpenApi {
     if (!this.app) throw new Error('The API was asked to describe itself before it stood.');
     const config = new DocumentBuilder()
       .setTitle('Mindful Probe')
-      .setDescription('Specimens, tapes, import and export.')
+      .setDescription('Specimens and their tapes, write-ups, comparisons, the bench’s lists and instruments, import and export.')
       .setVersion('1')
       .build();
-    this.made ??= cleanupOpenApiDoc(SwaggerModule.createDocument(this.app, config));
+    this.made ??= withExamples(cleanupOpenApiDoc(SwaggerModule.createDocument(this.app, config)));
     return this.made;
   }
 }

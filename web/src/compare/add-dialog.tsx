@@ -1,7 +1,7 @@
 import { replay } from '@mindful-probe/core';
 import { useState } from 'react';
-import { useShelf } from '../shared/data/use-shelf.ts';
 import { Dialog } from '../shared/kit/dialog.tsx';
+import { SpecimenList } from '../shared/shelf/specimen-list.tsx';
 import type { AskedColumn } from './asked-states.ts';
 import { useTapes } from './use-tapes.ts';
 
@@ -11,16 +11,11 @@ interface AddDialogProps {
   readonly onAdd: (column: AskedColumn) => void;
 }
 
-const MOST_SHOWN = 20;
-
 /** Chooses one more: a specimen by its name, then which of its states where it has more than one. */
 export function AddDialog({ open, onClose, onAdd }: AddDialogProps) {
-  const [search, setSearch] = useState('');
   const [chosen, setChosen] = useState<string>();
-  const { part } = useShelf({ search, stage: '', findings: '', sort: 'name', count: MOST_SHOWN });
   const close = () => {
     setChosen(undefined);
-    setSearch('');
     onClose();
   };
   const take = (column: AskedColumn) => {
@@ -29,29 +24,7 @@ export function AddDialog({ open, onClose, onAdd }: AddDialogProps) {
   };
   return (
     <Dialog open={open} onOpenChange={(isOpen) => !isOpen && close()} title="Add one to compare">
-      {chosen === undefined ? (
-        <>
-          <input
-            className="w-full"
-            aria-label="Search the shelf"
-            placeholder="name"
-            value={search}
-            onChange={(event) => setSearch(event.target.value)}
-          />
-          <ul className="pt-3">
-            {(part?.specimens ?? []).map(({ id, summary }) => (
-              <li key={id} className="border-t border-rule">
-                <button type="button" className="w-full py-1.5 text-left" onClick={() => setChosen(id)}>
-                  {summary?.name ?? id} <span className="text-12 text-quiet">{summary?.supply}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
-          {part && part.specimens.length === 0 && <p className="text-quiet">Nothing on the shelf is called so.</p>}
-        </>
-      ) : (
-        <StateChoice id={chosen} onTake={take} />
-      )}
+      {chosen === undefined ? <SpecimenList onChoose={setChosen} /> : <StateChoice id={chosen} onTake={take} />}
     </Dialog>
   );
 }

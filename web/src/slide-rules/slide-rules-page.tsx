@@ -4,10 +4,18 @@ import { useNavigate } from 'react-router';
 import { useKeys } from '../app/keys.ts';
 import { PageHeader } from '../app/page-header.tsx';
 import { toggleTheme } from '../app/theme.ts';
+import { leaveDraft } from '../shared/bench-line/bench-draft.ts';
+import { Dialog } from '../shared/kit/dialog.tsx';
+import { SpecimenList } from '../shared/shelf/specimen-list.tsx';
 
 /** Computations that need no specimen: each a question that can be changed, answered with its sum as it is typed. */
 export function SlideRulesPage() {
   const navigate = useNavigate();
+  const [taken, setTaken] = useState<string>();
+  const takeTo = (id: string) => {
+    leaveDraft(id, `? ${taken}`);
+    void navigate(`/specimens/${id}`);
+  };
   useKeys((command) => {
     if (command.kind === 'shelf') void navigate('/');
     if (command.kind === 'theme') toggleTheme();
@@ -25,14 +33,26 @@ export function SlideRulesPage() {
           keeps the answer on its tape.
         </p>
         {SLIDE_RULES.map((rule) => (
-          <Rule key={rule.title} rule={rule} />
+          <Rule key={rule.title} rule={rule} onTake={setTaken} />
         ))}
       </main>
+      <Dialog open={taken !== undefined} onOpenChange={(isOpen) => !isOpen && setTaken(undefined)} title="Take it to a specimen">
+        <p className="pb-3 text-quiet">
+          <span className="font-figures">? {taken}</span> is put on its bench line; Enter there keeps it on its tape.
+        </p>
+        <SpecimenList onChoose={takeTo} />
+      </Dialog>
     </div>
   );
 }
 
-function Rule({ rule: { title, example } }: { readonly rule: SlideRule }) {
+interface RuleProps {
+  readonly rule: SlideRule;
+  /** Told a question that has an answer. */
+  readonly onTake: (question: string) => void;
+}
+
+function Rule({ rule: { title, example }, onTake }: RuleProps) {
   const [question, setQuestion] = useState(example);
   const id = useId();
   const words = question.trim().split(/\s+/).filter(Boolean);
@@ -59,7 +79,17 @@ function Rule({ rule: { title, example } }: { readonly rule: SlideRule }) {
         aria-live="polite"
         className={`self-end pt-1 wrap-anywhere ${'problem' in found ? 'text-ochre' : 'font-figures leading-[22px]'}`}
       >
-        {'problem' in found ? found.problem : found.answer}
+        {'problem' in found ? found.problem : found.answer}{' '}
+        {!('problem' in found) && (
+          <button
+            type="button"
+            className="font-words text-12 text-petrol underline"
+            aria-label={`Take to a specimen: ${title}`}
+            onClick={() => onTake(question.trim())}
+          >
+            take to a specimen
+          </button>
+        )}
       </p>
     </section>
   );

@@ -3,6 +3,7 @@ import { type FormEvent, type MouseEvent, useState } from 'react';
 import { useOpenSpecimen } from '../data/open-specimen.tsx';
 import { Dialog } from '../kit/dialog.tsx';
 import { photoAddress } from './photo-address.ts';
+import { PhotoMark } from './photo-mark.tsx';
 
 /** A picture whole, with the notes stuck into it; a press sets where the next one goes, the keyboard puts it in the middle. */
 export function PhotoDialog({ picture, onClose }: { readonly picture: SpecimenPicture | undefined; readonly onClose: () => void }) {
@@ -40,9 +41,9 @@ function Pinned({ picture: { entry, pins } }: { readonly picture: SpecimenPictur
           height={entry.height}
         />
         {pins.map((pin, index) => (
-          <Mark key={pin.id} x={pin.x} y={pin.y} label={String(index + 1)} />
+          <PhotoMark key={pin.id} x={pin.x} y={pin.y} label={String(index + 1)} />
         ))}
-        {text !== '' && <Mark x={place.x} y={place.y} label="+" />}
+        {text !== '' && <PhotoMark x={place.x} y={place.y} label="+" />}
       </div>
       <ol className="mt-3">
         {pins.map((pin, index) => (
@@ -80,18 +81,6 @@ function Share({ label, value, onChange }: { readonly label: string; readonly va
         onChange={(event) => onChange(clamp(Number(event.target.value) / 100))}
       />
     </label>
-  );
-}
-
-function Mark({ x, y, label }: { readonly x: number; readonly y: number; readonly label: string }) {
-  return (
-    <span
-      aria-hidden
-      style={{ left: `${100 * x}%`, top: `${100 * y}%` }}
-      className="absolute grid h-5 w-5 -translate-x-1/2 -translate-y-1/2 place-items-center border-[1.5px] border-ink bg-sheet font-figures text-12 text-ink"
-    >
-      {label}
-    </span>
   );
 }
 

@@ -1,16 +1,7 @@
-import {
-  type Specimen,
-  WRITE_UP_SECTIONS,
-  type WriteUpBlock,
-  type WriteUpFigure,
-  type WriteUpSection,
-  type WriteUpSectionId,
-} from '@mindful-probe/core';
-import { useState } from 'react';
-import Markdown from 'react-markdown';
-import remarkGfm from 'remark-gfm';
-import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
+import { WRITE_UP_SECTIONS, type WriteUpBlock, type WriteUpFigure, type WriteUpSection, type WriteUpSectionId } from '@mindful-probe/core';
 import { photoAddress } from '../../shared/photos/photo-address.ts';
+import { PhotoMark } from '../../shared/photos/photo-mark.tsx';
+import { OwnWords } from './own-words.tsx';
 import { SentenceView } from './sentence-view.tsx';
 
 interface SectionViewProps {
@@ -21,7 +12,6 @@ interface SectionViewProps {
 
 /** A section as it will be written out; one that is left out is a line. */
 export function SectionView({ section: { id, title, blocks }, figures, isLeftOut }: SectionViewProps) {
-  const { specimen } = useOpenSpecimen();
   const own = WRITE_UP_SECTIONS.find((one): one is WriteUpSectionId => one === id);
   if (isLeftOut) return <p className="border-t border-rule py-1.5 text-12 text-quiet">{title}: left out</p>;
   const shown = blocks.filter(({ kind }) => kind !== 'own');
@@ -36,7 +26,7 @@ export function SectionView({ section: { id, title, blocks }, figures, isLeftOut
           <Block key={index} block={block} figures={figures} />
         ))}
       </div>
-      {own && <OwnWords key={specimen.remarks.get(own) ?? ''} section={own} title={title} specimen={specimen} />}
+      {own && <OwnWords section={own} title={title} />}
     </section>
   );
 }
@@ -92,60 +82,18 @@ function Block({ block, figures }: { readonly block: WriteUpBlock; readonly figu
     case 'picture':
       return (
         <figure className="py-2">
-          <img src={photoAddress(block.picture.hash, 'whole')} alt={block.picture.caption} className="max-h-[320px] max-w-full" />
+          <span className="relative inline-block">
+            <img src={photoAddress(block.picture.hash, 'whole')} alt={block.picture.caption} className="max-h-[320px] max-w-full" />
+            {block.picture.pins.map(({ x, y }, index) => (
+              <PhotoMark key={`${x} ${y}`} x={x} y={y} label={String(index + 1)} />
+            ))}
+          </span>
           <figcaption className="text-12 text-quiet">
-            {[block.picture.caption, ...block.picture.pins.map(({ text }) => text)].filter(Boolean).join('; ')}
+            {[block.picture.caption, ...block.picture.pins.map(({ text }, index) => `${index + 1} ${text}`)].filter(Boolean).join('; ')}
           </figcaption>
         </figure>
       );
     case 'own':
       return null;
   }
-}
-
-interface OwnWordsProps {
-  readonly section: WriteUpSectionId;
-  readonly title: string;
-  readonly specimen: Specimen;
-}
-
-/** The user's own words in a section, as Markdown: shown as they will look, edited when they are gone to. */
-function OwnWords({ section, title, specimen }: OwnWordsProps) {
-  const { record } = useOpenSpecimen();
-  const kept = specimen.remarks.get(section) ?? '';
-  const [text, setText] = useState(kept);
-  const [isEdited, setEdited] = useState(false);
-  if (kept !== '' && !isEdited)
-    return (
-      <div className="write-up mt-2 border-l-2 border-petrol pl-3">
-        <Markdown remarkPlugins={[remarkGfm]} disallowedElements={['img']}>
-          {kept}
-        </Markdown>
-        <button
-          type="button"
-          className="text-12 text-petrol underline"
-          aria-label={`Edit own words: ${title}`}
-          onClick={() => setEdited(true)}
-        >
-          Edit
-        </button>
-      </div>
-    );
-  return (
-    <textarea
-      aria-label={`Own words: ${title}`}
-      value={text}
-      rows={Math.max(1, text.split('\n').length)}
-      maxLength={20000}
-      // biome-ignore lint/a11y/noAutofocus: it was opened to be written in
-      autoFocus={isEdited}
-      placeholder="your own words, as Markdown"
-      onChange={(event) => setText(event.target.value)}
-      onBlur={() => {
-        setEdited(false);
-        if (text !== kept) record({ kind: 'remark', stage: section, text });
-      }}
-      className="mt-2 w-full resize-y"
-    />
-  );
 }

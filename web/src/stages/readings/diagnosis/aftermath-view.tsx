@@ -1,11 +1,13 @@
 import {
   type Aftermath,
   type Consequence,
+  costsOf,
   type Diagnosis,
   formatEngineering,
   likeliestOf,
   limitWords,
   type Surge,
+  sayMoney,
   saySeen,
   stressName,
   type Worth,
@@ -13,6 +15,7 @@ import {
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
+import { CostLine } from '../../../shared/figures/cost-line.tsx';
 import { multipleText } from '../../../shared/figures/figure.tsx';
 import { DriveRuler, RulerAxis } from '../../../shared/pictures/drive-ruler.tsx';
 
@@ -155,6 +158,32 @@ const CHOICES = [
 ] as const;
 
 /** Repair or not: what it takes and gains; who decides is the user. */
+/** What a new one costs and what was spent on this one, or how that is said. */
+function AgainstNew() {
+  const { specimen, suggest } = useOpenSpecimen();
+  const costs = costsOf(specimen);
+  if (!costs)
+    return (
+      <p className="mt-1 text-12 text-quiet">
+        Not known: what a new one costs.{' '}
+        <button type="button" className="text-petrol underline" onClick={() => suggest('cost ')}>
+          cost … new
+        </button>
+      </p>
+    );
+  const { anew } = costs;
+  return (
+    <>
+      {anew !== undefined && (
+        <p className="mt-1 text-quiet" data-anew>
+          A new one costs {sayMoney(anew)}.
+        </p>
+      )}
+      <CostLine specimen={specimen} />
+    </>
+  );
+}
+
 function WorthRow({ worth, diagnosis }: { readonly worth: Worth; readonly diagnosis: Diagnosis }) {
   const { specimen, record } = useOpenSpecimen();
   const [reason, setReason] = useState('');
@@ -184,6 +213,7 @@ function WorthRow({ worth, diagnosis }: { readonly worth: Worth; readonly diagno
           </Link>
         )}
       </div>
+      <AgainstNew />
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <label className="flex items-center gap-2">
           <span className="text-12 text-quiet">reason</span>
