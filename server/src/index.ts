@@ -1,4 +1,5 @@
 export { type BackupSource, folderSource } from './backup/backup-source.ts';
+export { type OpenFilesWritten, writeOpenFiles } from './backup/open-files.ts';
 export { type Restored, restoreFolder } from './backup/restore-folder.ts';
 export { type BackupHead, writeBackup } from './backup/write-backup.ts';
 export { CodedError, FolderInUseError } from './errors/coded-errors.ts';

@@ -1,4 +1,4 @@
-import { appendFileSync, mkdtempSync, readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { appendFileSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
@@ -7,7 +7,7 @@ import { type Entry, entrySchema, parseTape } from '@mindful-probe/core';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { BackupsService } from '../src/backup/backups.service.ts';
-import { checkData, folderSource, type RunningServer, restoreFolder, startServer, writeBackup } from '../src/index.ts';
+import { checkData, folderSource, type RunningServer, restoreFolder, startServer, writeBackup, writeOpenFiles } from '../src/index.ts';
 
 const folders: string[] = [];
 function newFolder(): string {
@@ -218,4 +218,40 @@ describe('the check', () => {
     ]);
     expect(readFileSync(join(damaged, 'tapes', 'lamp-1.jsonl'), 'utf8')).toContain('rubbish');
   }, 180_000);
+});
+
+describe('a folder of open files', () => {
+  const tapeIn = (place: string) => readFileSync(join(place, 'specimens', 'lamp-2', 'specimen.tape.json'), 'utf8').split('\n');
+
+  it('changes by the lines that were added and by nothing else', async () => {
+    const files = join(newFolder(), 'shelf');
+    await send('lamp-2', [entry({ kind: 'name', name: 'Lamp' })]);
+    await writeOpenFiles(folderSource(folder), files);
+    const before = tapeIn(files);
+    expect(await writeOpenFiles(folderSource(folder), files)).toMatchObject({ changed: 0 });
+    await send('lamp-2', [entry({ kind: 'note', text: 'one more' })]);
+    expect(await writeOpenFiles(folderSource(folder), files)).toMatchObject({ changed: 1 });
+    const after = tapeIn(files);
+    expect(after).toHaveLength(before.length + 1);
+    // A line before the new one has a comma behind it now.
+    expect(after.filter((line) => !before.includes(line.replace(/,$/, '')) && !before.includes(line))).toHaveLength(1);
+  });
+
+  it('is read back to the same shelf, whatever else lies in it', async () => {
+    const files = join(newFolder(), 'shelf');
+    await writeOpenFiles(folderSource(folder), files);
+    mkdirSync(join(files, '.git'));
+    writeFileSync(join(files, '.git', 'config'), 'not ours');
+    writeFileSync(join(files, 'README.md'), 'not ours');
+    const empty = newFolder();
+    await restoreFolder(files, empty);
+    expect((await checkData(empty)).problems).toEqual([]);
+    for (const name of readdirSync(join(folder, 'tapes')))
+      expect(readFileSync(join(empty, 'tapes', name), 'utf8')).toBe(readFileSync(join(folder, 'tapes', name), 'utf8'));
+    expect(readdirSync(join(empty, 'pictures')).length).toBeGreaterThan(0);
+  });
+
+  it('without its head is none', async () => {
+    await expect(restoreFolder(newFolder(), newFolder())).rejects.toThrow(/there is no backup.json in it/);
+  });
 });

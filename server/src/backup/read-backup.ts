@@ -1,3 +1,5 @@
+import { readdir, readFile, stat } from 'node:fs/promises';
+import { join, relative, sep } from 'node:path';
 import type { Readable } from 'node:stream';
 import { promisify } from 'node:util';
 import { parseJson, parseTape, TAPE_FILE, type TapeDocument } from '@mindful-probe/core';
@@ -18,34 +20,65 @@ const TAPE_NAME = new RegExp(`^specimens/[a-z0-9][a-z0-9-]{3,63}/${TAPE_FILE.rep
 
 const openZip = promisify<string, yauzl.Options, yauzl.ZipFile>(yauzl.open);
 
+/** A file of a backup, in a ZIP or in a folder. */
+interface BackupFile {
+  readonly name: string;
+  readonly size: number;
+  readonly bytes: () => Promise<Buffer>;
+}
+
 /**
- * Reads a backup one part after the other; names that are none of its own are passed over.
+ * Reads a backup one part after the other, from a ZIP or from a folder of open files; names that are none of its own are
+ * passed over.
  *
  * @throws ImportRefusedError where it is no backup, or a part of it is not what it should be
  */
 export async function readBackup(path: string, visit: (part: BackupPart) => Promise<void>): Promise<void> {
+  const isFolder = (await stat(path).catch(() => undefined))?.isDirectory() === true;
+  let isBackup = false;
+  await (isFolder ? eachInFolder : eachInZip)(path, async ({ name, size, bytes }) => {
+    const text = async () => (await bytes()).toString('utf8');
+    if (name === HEAD_FILE) checkHead(await text());
+    isBackup ||= name === HEAD_FILE;
+    if (!isBackup) throw new ImportRefusedError('no-backup', `${path} is no backup of a shelf: it does not begin with ${HEAD_FILE}.`);
+    if (size > LARGEST_PART_BYTES)
+      throw new ImportRefusedError('too-large', `${name} is larger than ${LARGEST_PART_BYTES / 1024 / 1024} MB.`, name);
+    const hash = hashInFile(name);
+    if (name === BENCH_FILE) await visit({ part: 'bench', bench: benchIn(await text()) });
+    else if (TAPE_NAME.test(name)) await visit({ part: 'tape', tape: tapeIn(await text(), name) });
+    else if (hash !== undefined) await visit({ part: 'picture', hash, bytes: await bytes() });
+  });
+  if (!isBackup) throw new ImportRefusedError('no-backup', `${path} is no backup of a shelf: there is no ${HEAD_FILE} in it.`);
+}
+
+type EachFile = (path: string, visit: (file: BackupFile) => Promise<void>) => Promise<void>;
+
+/** The head first; links are not followed out of the folder. */
+const eachInFolder: EachFile = async (folder, visit) => {
+  const found = await readdir(folder, { recursive: true, withFileTypes: true });
+  const names = found
+    .filter((one) => one.isFile())
+    .map((one) => relative(folder, join(one.parentPath, one.name)).split(sep).join('/'))
+    .sort((a, b) => Number(b === HEAD_FILE) - Number(a === HEAD_FILE) || a.localeCompare(b));
+  for (const name of names) {
+    const path = join(folder, name);
+    await visit({ name, size: (await stat(path)).size, bytes: () => readFile(path) });
+  }
+};
+
+const eachInZip: EachFile = async (path, visit) => {
   const zip = await openZip(path, { lazyEntries: true, autoClose: false }).catch((error: Error) => {
     throw new ImportRefusedError('broken-zip', `${path} is no backup: ${error.message}.`);
   });
   try {
-    let isBackup = false;
     for (let entry = await nextEntry(zip); entry; entry = await nextEntry(zip)) {
-      const { fileName, uncompressedSize } = entry;
-      if (fileName === HEAD_FILE) checkHead(await textOf(zip, entry));
-      isBackup ||= fileName === HEAD_FILE;
-      if (!isBackup) throw new ImportRefusedError('no-backup', `${path} is no backup of a shelf: it does not begin with ${HEAD_FILE}.`);
-      if (uncompressedSize > LARGEST_PART_BYTES)
-        throw new ImportRefusedError('too-large', `${fileName} is larger than ${LARGEST_PART_BYTES / 1024 / 1024} MB.`, fileName);
-      const hash = hashInFile(fileName);
-      if (fileName === BENCH_FILE) await visit({ part: 'bench', bench: benchIn(await textOf(zip, entry)) });
-      else if (TAPE_NAME.test(fileName)) await visit({ part: 'tape', tape: tapeIn(await textOf(zip, entry), fileName) });
-      else if (hash !== undefined) await visit({ part: 'picture', hash, bytes: await bytesOf(zip, entry) });
+      const here = entry;
+      await visit({ name: here.fileName, size: here.uncompressedSize, bytes: () => bytesOf(zip, here) });
     }
-    if (!isBackup) throw new ImportRefusedError('no-backup', `${path} is an empty ZIP.`);
   } finally {
     zip.close();
   }
-}
+};
 
 function nextEntry(zip: yauzl.ZipFile): Promise<yauzl.Entry | undefined> {
   return new Promise((resolve, reject) => {
@@ -87,10 +120,6 @@ function bytesOf(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<Buffer> {
       stream.once('end', () => resolve(Buffer.concat(chunks)));
     });
   });
-}
-
-async function textOf(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<string> {
-  return (await bytesOf(zip, entry)).toString('utf8');
 }
 
 function checkHead(text: string): void {

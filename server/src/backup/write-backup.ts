@@ -21,10 +21,9 @@ export interface BackupHead {
 
 export const HEAD_FILE = 'backup.json';
 export const BENCH_FILE = 'bench.json';
-const LINE_END = '\n';
 
 /** Where a specimen's tape lies in a backup. */
-function tapeFileOf(specimenId: string): string {
+export function tapeFileOf(specimenId: string): string {
   return `specimens/${specimenId}/${TAPE_FILE}`;
 }
 
@@ -48,6 +47,11 @@ export async function packBackup(source: BackupSource): Promise<{ readonly head:
   return { head, stream };
 }
 
+/** JSON as people and version control read it. */
+export function jsonText(value: unknown): string {
+  return `${JSON.stringify(value, null, 2)}\n`;
+}
+
 async function fill(
   zip: yazl.ZipFile,
   head: BackupHead,
@@ -56,9 +60,9 @@ async function fill(
   pictures: readonly string[],
 ): Promise<void> {
   const addText = (text: string, name: string) => zip.addBuffer(Buffer.from(text), name);
-  addText(JSON.stringify(head, null, 2) + LINE_END, HEAD_FILE);
+  addText(jsonText(head), HEAD_FILE);
   const bench = await source.bench();
-  if (bench) addText(JSON.stringify(bench, null, 2) + LINE_END, BENCH_FILE);
+  if (bench) addText(jsonText(bench), BENCH_FILE);
   for (const id of ids) {
     const tape = await source.tape(id);
     if (tape.length > 0) addText(tapeText(id, tape), tapeFileOf(id));
