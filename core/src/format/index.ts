@@ -1,3 +1,4 @@
+export { runtimeCsv, soaksCsv } from './courses-csv.ts';
 export { formatSchemas } from './json-schemas.ts';
 export { netlistText, partsCsv, partsOfCircuit } from './parts-list.ts';
 export { readingsCsv, specimenFiles, TAPE_FILE } from './specimen-files.ts';

@@ -4,6 +4,7 @@ import { csvText } from '../logged/index.ts';
 import { formatSignificant } from '../quantity/index.ts';
 import { type Entry, replay, type Specimen, type WriteUpFigure } from '../tape/index.ts';
 import { markdownOf, treeOf, writeUp, writeUpFactsOf, writeUpFigure } from '../write-up/index.ts';
+import { soaksCsv } from './courses-csv.ts';
 import { netlistText, partsCsv } from './parts-list.ts';
 import { tapeText } from './tape-document.ts';
 
@@ -41,6 +42,8 @@ export function specimenFiles(
     files.set('netlist.txt', netlistText(specimen.circuit));
   }
   files.set('readings.csv', readingsCsv(specimen));
+  const soaks = soaksCsv(specimen);
+  if (soaks !== undefined) files.set('soak.csv', soaks);
   const facts = writeUpFactsOf(new SpecimenAnalyses(specimen));
   const tree = treeOf(writeUp(facts), (block) => {
     if (block.kind === 'picture') return fileOf(block.picture.hash, block.picture.mediaType);

@@ -1,8 +1,7 @@
 import { formatSignificant, RUNTIME_ENDS, type RuntimeProof } from '@mindful-probe/core';
-import { ComposedChart, Line, Scatter, XAxis, YAxis } from 'recharts';
+import { Line, Scatter } from 'recharts';
+import { LightOverHours } from '../../shared/figures/light-over-hours.tsx';
 import { OutcomeMark } from './outcome-mark.tsx';
-
-const AXIS = { stroke: 'var(--ink)', tick: { fill: 'var(--ink)', fontSize: 12, fontFamily: 'var(--font-figures)' } };
 
 /** Light while it ran on its cells, beside what was predicted of full ones. */
 export function RuntimePanel({ runtime }: { readonly runtime: RuntimeProof }) {
@@ -19,36 +18,10 @@ export function RuntimePanel({ runtime }: { readonly runtime: RuntimeProof }) {
         {say(predicted.hours)}, {say(low)} to {say(high)} as cells differ.
       </p>
       {points.length > 1 && (
-        <div role="img" aria-label={`Light as a share of the first reading: ${words}.`}>
-          <div inert>
-            <ComposedChart
-              width={420}
-              height={150}
-              data={rows}
-              margin={{ top: 8, right: 16, bottom: 18, left: 4 }}
-              accessibilityLayer={false}
-            >
-              <XAxis
-                {...AXIS}
-                dataKey="hours"
-                type="number"
-                domain={[0, 'dataMax']}
-                tickFormatter={(value: number) => Number(value.toPrecision(2)).toString()}
-                label={{ value: 'hours', position: 'insideBottom', offset: -12, fill: 'var(--quiet)', fontSize: 12 }}
-              />
-              <YAxis {...AXIS} width={48} domain={[0, 100]} unit=" %" />
-              <Line
-                dataKey="predicted"
-                isAnimationActive={false}
-                dot={false}
-                stroke="var(--quiet)"
-                strokeDasharray="3 3"
-                strokeWidth={1.5}
-              />
-              <Scatter dataKey="read" fill="var(--ink)" isAnimationActive={false} />
-            </ComposedChart>
-          </div>
-        </div>
+        <LightOverHours rows={rows} label={`Light as a share of the first reading: ${words}.`}>
+          <Line dataKey="predicted" isAnimationActive={false} dot={false} stroke="var(--quiet)" strokeDasharray="3 3" strokeWidth={1.5} />
+          <Scatter dataKey="read" fill="var(--ink)" isAnimationActive={false} />
+        </LightOverHours>
       )}
     </section>
   );

@@ -1,6 +1,7 @@
-import { type Drift, formatEngineering, formatSignificant, isPowered, type RunningSoak, runItems } from '@mindful-probe/core';
+import { type Drift, formatEngineering, formatSignificant, isPowered, type RunningSoak, runItems, soaksCsv } from '@mindful-probe/core';
 import useSWR from 'swr';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
+import { offerFile } from '../../shared/pictures/offer-file.ts';
 import { clockAt } from '../../shared/rounds/clock.ts';
 import { roundsWorker } from '../../shared/rounds/rounds-line.ts';
 import { SoakView } from '../../shared/rounds/soak-view.tsx';
@@ -11,6 +12,7 @@ const NOW_EVERY_MS = 15_000;
 /** What runs by itself: the soak as it goes, and whatever is left on, charges or sets. */
 export function SoakPanel({ drifts }: { readonly drifts: readonly Drift[] }) {
   const { specimen, id, suggest, record } = useOpenSpecimen();
+  const csv = soaksCsv(specimen);
   const now = useNow(NOW_EVERY_MS);
   const moment = new Date(now).toISOString();
   const running = specimen.runs.filter(({ ended }) => !ended);
@@ -67,6 +69,15 @@ export function SoakPanel({ drifts }: { readonly drifts: readonly Drift[] }) {
             <SoakView soak={soak} now={moment} />
           </div>
         ))}
+      {csv !== undefined && (
+        <button
+          type="button"
+          className="pt-2 text-12 text-petrol underline"
+          onClick={() => offerFile(new Blob([csv], { type: 'text/csv' }), 'soak.csv')}
+        >
+          Save the temperatures as CSV
+        </button>
+      )}
       {drifts.length > 0 && (
         <p className="pt-2">
           While it warmed:{' '}
