@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type ElementHandle, type KeyInput, type Page } from 'puppeteer-core';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
@@ -149,13 +149,18 @@ export async function confirmGate(page: Page, gate: string): Promise<void> {
   }
 }
 
+/** Presses a key while another is held. */
+export async function pressWith(page: Page, held: KeyInput, key: KeyInput): Promise<void> {
+  await page.keyboard.down(held);
+  await page.keyboard.press(key);
+  await page.keyboard.up(held);
+}
+
 /** Types a line and leaves it there. */
 export async function typeLine(page: Page, line: string): Promise<void> {
   await page.keyboard.press('Escape');
   await page.keyboard.press('/');
-  await page.keyboard.down('Control');
-  await page.keyboard.press('a');
-  await page.keyboard.up('Control');
+  await pressWith(page, 'Control', 'a');
   await page.keyboard.press('Backspace');
   await page.keyboard.type(line);
 }

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { enterLine, goTo, makeSpecimen, tabTo, typeLine, waitForText } from './harness.ts';
+import { enterLine, goTo, makeSpecimen, pressWith, tabTo, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('demo');
@@ -30,9 +30,7 @@ async function want(goal: string, fields: Readonly<Record<string, string>>): Pro
   await page.select('[aria-label="Goal"]', goal);
   for (const [label, words] of Object.entries(fields)) {
     await page.focus(`[aria-label="${label}"]`);
-    await page.keyboard.down('Control');
-    await page.keyboard.press('a');
-    await page.keyboard.up('Control');
+    await pressWith(page, 'Control', 'a');
     await page.keyboard.type(words);
   }
   await page.keyboard.press('Enter');

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { axeFindings } from './axe.ts';
-import { enterLine, openPage, pressButton, tabTo, waitForSaved, waitForText } from './harness.ts';
+import { enterLine, openPage, pressButton, pressWith, tabTo, waitForSaved, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('demo');
@@ -16,13 +16,9 @@ describe('a review, written and handed on', () => {
     await tabTo(page, 'Put in own words: From its supply', 200);
     await page.keyboard.press('Enter');
     await page.waitForSelector('textarea[aria-label="In own words"]');
-    await page.keyboard.down('Control');
-    await page.keyboard.press('a');
-    await page.keyboard.up('Control');
+    await pressWith(page, 'Control', 'a');
     await page.keyboard.type('It drinks its cells.');
-    await page.keyboard.down('Control');
-    await page.keyboard.press('Enter');
-    await page.keyboard.up('Control');
+    await pressWith(page, 'Control', 'Enter');
     await waitForText(page, 'It drinks its cells.', 'article');
     await waitForSaved(page);
     expect(await outAs('write-up.md')).toContain('It drinks its cells.');

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { useKeys } from '../app/keys.ts';
 import { PageHeader } from '../app/page-header.tsx';
 import { toggleTheme } from '../app/theme.ts';
-import { leaveDraft } from '../shared/bench-line/bench-draft.ts';
+import { draftOf, putDraft } from '../shared/bench-line/bench-draft.ts';
 import { Dialog } from '../shared/kit/dialog.tsx';
 import { SpecimenList } from '../shared/shelf/specimen-list.tsx';
 
@@ -12,10 +12,6 @@ import { SpecimenList } from '../shared/shelf/specimen-list.tsx';
 export function SlideRulesPage() {
   const navigate = useNavigate();
   const [taken, setTaken] = useState<string>();
-  const takeTo = (id: string) => {
-    leaveDraft(id, `? ${taken}`);
-    void navigate(`/specimens/${id}`);
-  };
   useKeys((command) => {
     if (command.kind === 'shelf') void navigate('/');
     if (command.kind === 'theme') toggleTheme();
@@ -37,12 +33,44 @@ export function SlideRulesPage() {
         ))}
       </main>
       <Dialog open={taken !== undefined} onOpenChange={(isOpen) => !isOpen && setTaken(undefined)} title="Take it to a specimen">
-        <p className="pb-3 text-quiet">
-          <span className="font-figures">? {taken}</span> is put on its bench line; Enter there keeps it on its tape.
-        </p>
-        <SpecimenList onChoose={takeTo} />
+        {taken !== undefined && <TakeTo line={`? ${taken}`} />}
       </Dialog>
     </div>
+  );
+}
+
+/** Chooses the specimen on whose bench line a question is put; what is half-typed there is not overwritten unasked. */
+function TakeTo({ line }: { readonly line: string }) {
+  const navigate = useNavigate();
+  const [occupied, setOccupied] = useState<string>();
+  const go = (id: string) => void navigate(`/specimens/${id}`);
+  const put = (id: string) => {
+    putDraft(id, line);
+    go(id);
+  };
+  if (occupied !== undefined)
+    return (
+      <>
+        <p role="alert">
+          On its bench line is half-typed: <span className="font-figures">{draftOf(occupied)}</span>
+        </p>
+        <p className="flex gap-4 pt-2">
+          <button type="button" className="text-petrol underline" onClick={() => put(occupied)}>
+            Put this in its place
+          </button>
+          <button type="button" className="text-petrol underline" onClick={() => go(occupied)}>
+            Go there as it is
+          </button>
+        </p>
+      </>
+    );
+  return (
+    <>
+      <p className="pb-3 text-quiet">
+        <span className="font-figures">{line}</span> is put on its bench line; Enter there keeps it on its tape.
+      </p>
+      <SpecimenList onChoose={(id) => (draftOf(id) === '' ? put(id) : setOccupied(id))} />
+    </>
   );
 }
 

@@ -17,7 +17,17 @@ export function useBenchDraft(specimenId: string): readonly [string, (text: stri
   return [text, keep];
 }
 
+/** What stands half-typed on the bench line of a specimen. */
+export function draftOf(specimenId: string): string {
+  return (browserStorage.get(PREFIX + specimenId) ?? '').trim();
+}
+
 /** Leaves something on the bench line of a specimen that is opened next; what is being typed there stays. */
 export function leaveDraft(specimenId: string, text: string): void {
-  if ((browserStorage.get(PREFIX + specimenId) ?? '').trim() === '') browserStorage.set(PREFIX + specimenId, text);
+  if (draftOf(specimenId) === '') putDraft(specimenId, text);
+}
+
+/** The same in the place of what is being typed there. */
+export function putDraft(specimenId: string, text: string): void {
+  browserStorage.set(PREFIX + specimenId, text);
 }
