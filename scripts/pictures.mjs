@@ -41,6 +41,20 @@ const VIEWS = [
   // Looked at, not kept: `--out` leads elsewhere.
   { name: 'marks', path: '/marks', extra: true },
   { name: 'compare-phone', path: '/compare?of=usb-book-clip,book-clip-reworked:1', width: 390, wait: /Better, and why/, extra: true },
+  {
+    name: 'write-up-string',
+    path: '/specimens/kitchen-spot/write-up',
+    wait: /What was broken/,
+    scroll: 'figure img[alt="What was found of each package"]',
+    extra: true,
+  },
+  {
+    name: 'write-up-editor',
+    path: '/specimens/usb-book-clip/write-up',
+    press: 'button[aria-label="Add own words: How hard it is driven"]',
+    scroll: '[contenteditable]',
+    extra: true,
+  },
   { name: 'write-up-mains', path: '/specimens/bathroom-mirror-bar/write-up', wait: /What it claims/, extra: true },
   { name: 'diagnosis-dim', path: '/specimens/stairwell-lamp/readings', wait: /settles/, extra: true },
   { name: 'diagnosis-torch', path: '/specimens/shed-torch/readings', wait: /settles/, extra: true },

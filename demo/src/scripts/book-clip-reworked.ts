@@ -8,6 +8,7 @@ export const bookClipReworked: BenchScript = {
   moments: [
     ['09:02', 'claim 5v body'],
     ['09:02', 'claim 1w listing'],
+    ['09:03', 'cost 6.90 bought'],
     ['09:07', 'in 5.01v 127ma'],
     ['09:08', 'dead'],
     ['09:10', 'step lens slid out, no screws'],
@@ -36,6 +37,8 @@ export const bookClipReworked: BenchScript = {
     ['10:10', 'in 5.06v 69ma'],
     ['10:12', 'R4 1.03v'],
     ['10:14', 'R1 0.89v'],
+    ['10:16', 'cost 0.10 parts a resistor from the drawer'],
+    ['10:16', 'cost 30min work'],
     ['10:20', { kind: 'proof', verdict: 'keep', text: 'Half an hour on the desk: the clip stays cool to the touch.' }],
     [
       '10:24',
