@@ -197,6 +197,16 @@ describe('corrections and completion', () => {
     expect(ohmsOf(specimenOf(...lines, { kind: 'strike', entry: last }))).toEqual([220]);
   });
 
+  it('mains has the hertz that are usual at its volts, says so, and asks where two are', () => {
+    expect(outcomeOf('V1 230v mains')).toMatchObject({
+      draft: { part: { kind: 'ac', voltsRms: 230, hertz: 50 } },
+      meaning: expect.stringContaining('50 Hz is usual at 230 V'),
+    });
+    expect(outcomeOf('V1 120v mains')).toMatchObject({ draft: { part: { hertz: 60 } } });
+    expect(outcomeOf('V1 230v 60hz mains')).toMatchObject({ draft: { part: { hertz: 60 } } });
+    for (const line of ['V1 100v mains', 'V1 mains', 'V1 ac 230v']) expect(outcomeOf(line)).toMatchObject({ kind: 'unread' });
+  });
+
   it('a correction that does not say its kind keeps it: mains stays mains', () => {
     expect(outcomeOf('correct V1 240v', 'V1 ac 110v 50hz')).toMatchObject({ kind: 'unread', message: expect.stringContaining('hertz') });
     const [mains] = specimenOf('V1 ac 110v 50hz', 'correct V1 240v 50hz').circuit.parts;

@@ -48,6 +48,8 @@ export interface PlanGroup {
   readonly refs: readonly string[];
 }
 
+/** What a solver leaves of a circuit without current: no plan is drawn of it. */
+const DRAWN_WATTS = 1e-7;
 /** Less than this is left out of the picture: it would be a line. */
 const VISIBLE_SHARE = 1e-5;
 /** A part with less than this share of the supply's volts is not said to take volts. */
@@ -65,7 +67,7 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
   if (!supply) return undefined;
   const watts = -(solution.parts[supply.ref]?.watts ?? 0);
   const total = ampsOf(solution, supply.ref);
-  if (!(watts > 0) || !(total > 0)) return undefined;
+  if (!(watts > DRAWN_WATTS) || !(total > 0)) return undefined;
   const { sections, leftOver } = sectionsOf(circuit, supply);
   const maker = new BlockMaker(circuit, solution, watts, solution.supplies[supply.ref]?.voltsRms ?? 0);
   const way = maker.ofSections(sections);

@@ -133,7 +133,8 @@ export type LackedFact =
   | 'surface-material'
   | 'surface-celsius'
   | 'touchable-net'
-  | 'fault-unsolved';
+  | 'fault-unsolved'
+  | 'fitting-readings';
 
 /** The last word on a circuit. */
 export type SafetyVerdict = 'sound' | 'not enough known' | 'sound with cautions' | 'cautions, not enough known' | 'do not use';

@@ -284,6 +284,10 @@ const LACKS: Readonly<Record<LackedFact, { readonly text: string; readonly settl
     text: 'How hot its outside becomes is not known.',
     settleBy: 'Leave it on for half an hour, and read the case.',
   },
+  'fitting-readings': {
+    text: 'Readings do not fit the circuit as traced: its currents, and how hard it is driven, are not known.',
+    settleBy: 'Look on Readings which do not fit, and at what would explain it: a part, a reading, a join.',
+  },
   'touchable-net': {
     text: 'What touching it does could not be solved.',
     settleBy: 'Read the ohms from it to both pins of the plug, dead.',

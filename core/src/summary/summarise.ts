@@ -2,7 +2,7 @@ import { type Appraisal, appraise, SpecimenAnalyses, symptomsOf } from '../appra
 import { suppliesOf } from '../circuit/index.ts';
 import { partValue } from '../device/index.ts';
 import { sayObservation } from '../diagnosis/index.ts';
-import { stressUnit } from '../drive/index.ts';
+import { isLit, stressUnit } from '../drive/index.ts';
 import { type DueItem, dueItemsOf } from '../due/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import { type Finding, shortFinding } from '../safety/index.ts';
@@ -63,9 +63,11 @@ export function summarise(specimen: Specimen): Summary {
     entryCount: specimen.tape.length,
     spine,
     furthest: spine.findLast(({ mark }) => mark !== 'nothing')?.stage ?? 'claim',
-    ...(current?.hardest && {
-      drive: { ratio: current.hardest.ratio, measured: current.measured, assumedRating: current.hardest.limit.assumed },
-    }),
+    // Where no current flows, the circuit as traced is not whole: nothing is known of how hard it is driven.
+    ...(current?.hardest &&
+      isLit(current.hardest) && {
+        drive: { ratio: current.hardest.ratio, measured: current.measured, assumedRating: current.hardest.limit.assumed },
+      }),
     ...(after?.ok && !after.value.measured && after.value.hardest && { predicted: after.value.hardest.ratio }),
     watts: { ...(claimedWatts !== undefined && { claimed: claimedWatts }), ...(measuredWatts(current) ?? inLineWatts(comparisons)) },
     doubts: doubts.length,
@@ -103,7 +105,7 @@ function inLineWatts(comparisons: readonly ClaimComparison[]): { measured: numbe
 }
 
 function measuredWatts(appraisal: Appraisal | undefined): { measured: number } | undefined {
-  return appraisal?.measured ? { measured: appraisal.supplyWatts.value } : undefined;
+  return appraisal?.measured && (!appraisal.hardest || isLit(appraisal.hardest)) ? { measured: appraisal.supplyWatts.value } : undefined;
 }
 
 function supplyInWords({ circuit }: Specimen): string {

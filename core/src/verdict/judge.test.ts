@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { analysisOf } from '../appraisal/index.ts';
+import { analysisOf, appraise } from '../appraisal/index.ts';
 import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
 import { sayFinding } from '../safety/index.ts';
 import { summarise } from '../summary/index.ts';
@@ -91,5 +91,26 @@ describe('on the shelf', () => {
     expect(cells.caution).toBe('strings share badly');
     const sound = summarise(specimenOf(...CLIP, 'R1 1.9v'));
     expect(sound.worst ?? sound.caution).toBeUndefined();
+  });
+});
+
+describe('readings that speak against the circuit', () => {
+  const clip = ['V1 5v on A G', 'R1 39r on A B', 'D1 led white rated 30ma on B G', 'R1 39.1r', 'R1 1.6v'] as const;
+  const lacksOf = (...lines: string[]) => judge(analysisOf(specimenOf(...clip, ...lines), 0))?.undecided.map(({ lacks }) => lacks);
+
+  it('leave it open how hard it is driven', () => {
+    expect(lacksOf('in 5v 41ma')).not.toContain('fitting-readings');
+    expect(lacksOf('in 5v 12ma')).toContain('fitting-readings');
+    expect(judge(analysisOf(specimenOf(...clip, 'in 5v 12ma'), 0))?.verdict).toMatch(/not enough known/);
+  });
+
+  it('do so from where a reading does not fit, and one that was corrected speaks against nothing', () => {
+    const tried = Array.from({ length: 20 }, (_, step) => `in 5v ${41 + step}ma`).map((line) => {
+      const appraised = appraise(analysisOf(specimenOf(...clip, line), 0));
+      return { off: appraised.ok && appraised.value.slots.some(({ fits }) => !fits), open: lacksOf(line)?.includes('fitting-readings') };
+    });
+    for (const { off, open } of tried) expect(open).toBe(off);
+    expect(new Set(tried.map(({ open }) => open)).size).toBe(2);
+    expect(lacksOf('R1 1.61v', 'in 5v 41ma')).not.toContain('fitting-readings');
   });
 });

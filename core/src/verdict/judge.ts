@@ -23,7 +23,7 @@ interface Answers {
 /** What the rules say of the circuit, changed by what is known of the thing itself. */
 type SpecimenRule = (found: Found, answers: Answers) => Answers;
 
-const RULES: readonly SpecimenRule[] = [isolation, barePads, junctions, surfaces];
+const RULES: readonly SpecimenRule[] = [isolation, barePads, junctions, surfaces, fittingReadings];
 
 /**
  * The circuit's arrangements and findings, with what Opening and the thermometer add to them; undefined where it cannot be
@@ -95,4 +95,13 @@ function surfaces({ analysis, appraisal }: Found, { findings, undecided }: Answe
   const unread: readonly Undecided[] =
     !isRead && appraisal.supplyWatts.value > HOT_WATTS ? [{ code: 'touch-celsius', ref: '', lacks: 'surface-celsius' }] : [];
   return { findings: [...findings, ...touch.findings], undecided: [...undecided, ...touch.undecided, ...unread] };
+}
+
+/** Where the readings speak against the circuit, nothing that is computed from both is known. */
+function fittingReadings({ appraisal: { slots, hardest } }: Found, answers: Answers): Answers {
+  // Of one figure that was read twice the later counts: that is said where it is read.
+  const isOff = slots.some(({ fits, read }) => !fits && !read?.against);
+  if (!isOff) return answers;
+  const undecided: Undecided = { code: 'over-amps', ref: hardest?.ref ?? '', lacks: 'fitting-readings' };
+  return { ...answers, undecided: [undecided, ...answers.undecided] };
 }

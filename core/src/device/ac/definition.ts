@@ -34,7 +34,7 @@ export const ac: DeviceDefinition<'ac', typeof schema> = {
   symbol: [leads(13), CIRCLE, { d: 'M-8 0C-5 -8 -3 -8 0 0S5 8 8 0', fill: 'none' }],
   typed: {
     words: ['ac', 'mains', 'crank', 'generator', 'dynamo'],
-    telling: ['crank', 'generator', 'dynamo'],
+    telling: ['crank', 'generator', 'dynamo', 'mains'],
     example: 'V1 ac 230v 50hz',
     read,
   },
@@ -57,7 +57,8 @@ const GENERATORS: readonly string[] = ['crank', 'generator', 'dynamo'];
 /** `230v 50hz`, `crank 6.8v 40hz`; `crank 40hz 6.8v 3.1v @ 22r`: with nothing on it, then with a resistor across it. */
 function read(all: readonly string[]): TypedPart | string {
   const note = all.find((word) => GENERATORS.includes(word.toLowerCase()))?.toLowerCase();
-  const words = all.filter((word) => word.toLowerCase() !== note);
+  const isMains = all.some((word) => word.toLowerCase() === 'mains');
+  const words = all.filter((word) => word.toLowerCase() !== note && word.toLowerCase() !== 'mains');
   const loaded = readLoaded(words, 'ohms');
   if (typeof loaded === 'string') return loaded;
   if (loaded) {
@@ -72,7 +73,9 @@ function read(all: readonly string[]): TypedPart | string {
   }
   const figures = readFigures(words, { volts: 'volts', hertz: 'hertz', ohms: 'ohms' });
   if (typeof figures === 'string') return figures;
-  const { volts, hertz, ohms } = figures;
+  const { volts, ohms } = figures;
+  const usual = isMains && figures.hertz === undefined && volts !== undefined ? usualHertz(volts) : undefined;
+  const hertz = figures.hertz ?? usual;
   if (volts === undefined || hertz === undefined) return 'its volts and hertz, as “ac 230v 50hz”.';
   const fields = {
     voltsRms: volts,
@@ -80,5 +83,11 @@ function read(all: readonly string[]): TypedPart | string {
     ...(ohms !== undefined && { ohms }),
     ...(note !== undefined && { note }),
   };
-  return { fields };
+  return { fields, ...(usual !== undefined && { why: `${usual} Hz is usual at ${volts} V; say it where it is another` }) };
+}
+
+/** Of a public supply by its volts (IEC 60038); undefined where both are usual, as at 100 V. */
+function usualHertz(volts: number): number | undefined {
+  if (volts >= 210 && volts <= 250) return 50;
+  return volts >= 110 && volts <= 130 ? 60 : undefined;
 }

@@ -30,7 +30,11 @@ export function ClaimStage() {
     <>
       <StageHeader
         title="Claim"
-        fact={count === 0 ? undefined : `${count} claims, ${doubts.filter(({ severity }) => severity !== 'question').length} doubtful`}
+        fact={
+          count === 0
+            ? undefined
+            : `${count === 1 ? '1 claim' : `${count} claims`}, ${doubts.filter(({ severity }) => severity !== 'question').length} doubtful`
+        }
       >
         <MainsChoice mains={mains} />
         <ListingDialog />

@@ -1,3 +1,4 @@
+import { isLit } from '@mindful-probe/core';
 import { multipleText } from '../../shared/figures/figure.tsx';
 import type { StageDefinition } from '../stage.ts';
 
@@ -9,6 +10,7 @@ export const drive: StageDefinition<'drive'> = {
   fact: ({ analysis }) => {
     if (!analysis?.found.ok || !analysis.found.value.hardest) return '';
     const { hardest, measured } = analysis.found.value;
+    if (!isLit(hardest)) return 'no current yet';
     return `${multipleText(hardest.ratio.value)} ${measured ? 'measured' : 'expected'}`;
   },
 };

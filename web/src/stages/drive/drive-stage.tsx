@@ -1,5 +1,6 @@
-import type { Appraisal, Finding, Judgement } from '@mindful-probe/core';
+import { type Appraisal, type Finding, isLit, type Judgement } from '@mindful-probe/core';
 import { lazy, Suspense, useState } from 'react';
+import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
@@ -7,6 +8,7 @@ import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { Stale } from '../../shared/kit/stale.tsx';
 import { useDriveDetails } from '../../shared/worker/use-analysis.ts';
 import { AsClaimed } from './as-claimed.tsx';
+import { Findings } from './findings.tsx';
 import { Verdict } from './verdict.tsx';
 
 // Charts are large, and the verdict does not wait for them.
@@ -35,10 +37,11 @@ export function DriveStage() {
   const view = views.includes(wanted) ? wanted : 'as found';
   const trial = typeof view === 'number' ? trials[view - 1] : undefined;
   const appraisal = trial?.appraisal.ok ? trial.appraisal.value : found.value;
+  const judgement = trial ? trial.judged : analysis.judged;
   const reworked = trials[specimen.state - 1]?.appraisal;
   return (
     <>
-      <StageHeader title="Drive" fact={factOf(view, appraisal)}>
+      <StageHeader title="Drive" fact={factOf(view, appraisal, judgement)}>
         <ViewChoice views={views} view={view} onChoose={setWanted} />
       </StageHeader>
       {view === 'as claimed' ? (
@@ -47,7 +50,7 @@ export function DriveStage() {
         <AsIs
           key={view}
           appraisal={appraisal}
-          judgement={trial ? trial.judged : analysis.judged}
+          judgement={judgement}
           rework={trial ? Number(view) : 0}
           {...(view === 'as found' && reworked?.ok && { after: reworked.value })}
         />
@@ -64,11 +67,32 @@ interface AsIsProps {
 }
 
 function AsIs({ appraisal, after, judgement, rework }: AsIsProps) {
+  const { hardest } = appraisal;
+  return (
+    <>
+      {judgement && <SafetyLine judgement={judgement} />}
+      {isContradicted(judgement) && (
+        <p className="mb-3 max-w-[76ch] border-l-4 border-brick py-1 pl-3" data-contradicted>
+          Readings do not fit the circuit as traced: the figures below hold only if it is right, and one of them is not.{' '}
+          <Link to="../readings" className="text-petrol underline">
+            Which, and what would explain it
+          </Link>
+        </p>
+      )}
+      {hardest && !isLit(hardest) ? (
+        <NoCurrent led={hardest.ref} judgement={judgement} />
+      ) : (
+        <Lit appraisal={appraisal} judgement={judgement} rework={rework} {...(after && { after })} />
+      )}
+    </>
+  );
+}
+
+function Lit({ appraisal, after, judgement, rework }: AsIsProps) {
   const { id, entries } = useOpenSpecimen();
   const { details, isStale } = useDriveDetails(id, entries, rework);
   return (
     <>
-      {judgement && <SafetyLine judgement={judgement} />}
       <Verdict appraisal={appraisal} judgement={judgement} rework={rework} {...(after && { after })} />
       {details && (
         <Suspense fallback={null}>
@@ -77,6 +101,37 @@ function AsIs({ appraisal, after, judgement, rework }: AsIsProps) {
           </Stale>
         </Suspense>
       )}
+    </>
+  );
+}
+
+/** Whether the readings speak against the circuit. */
+function isContradicted(judgement: Judgement | undefined): boolean {
+  return judgement?.undecided.some(({ lacks }) => lacks === 'fitting-readings') === true;
+}
+
+interface NoCurrentProps {
+  readonly led: string;
+  readonly judgement: Judgement | undefined;
+}
+
+/** Where no current flows there is no drive, heat or life: only why it may be so, and what the rules say all the same. */
+function NoCurrent({ led, judgement }: NoCurrentProps) {
+  const { specimen } = useOpenSpecimen();
+  const loose = specimen.nets.filter(({ pins }) => pins.length === 1).flatMap(({ pins }) => pins);
+  const open = specimen.circuit.parts.filter((part) => part.kind === 'switch' && part.closed === false).map(({ ref }) => ref);
+  return (
+    <>
+      <p className="max-w-[70ch] pb-2 text-17" data-no-current>
+        In the circuit as traced no current flows through {led}.
+      </p>
+      <p className="max-w-[70ch] text-quiet">
+        {loose.length > 0 && `Joined to nothing yet: ${loose.join(', ')}. `}
+        {open.length > 0 && `Open: ${open.join(', ')}. `}
+        {loose.length === 0 && open.length === 0 && 'Look on Trace which way round it lies, and what its supply gives. '}
+        How hard it is driven follows when it is whole.
+      </p>
+      {judgement && <Findings judgement={judgement} onPoint={() => undefined} />}
     </>
   );
 }
@@ -130,8 +185,9 @@ function ViewChoice({ views, view, onChoose }: ViewChoiceProps) {
   );
 }
 
-function factOf(view: View, { measured }: Appraisal): string {
+function factOf(view: View, { measured }: Appraisal, judgement: Judgement | undefined): string {
   if (view === 'as claimed') return 'what body, box and listing would mean';
+  if (isContradicted(judgement)) return 'from readings that do not fit the circuit';
   if (typeof view === 'number') return measured ? 'from the readings after it' : 'as predicted; no reading after it yet';
   return measured ? 'from the readings' : 'as expected from the circuit; no live reading stands behind it yet';
 }

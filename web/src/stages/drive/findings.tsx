@@ -124,6 +124,7 @@ const ANSWERED_ON: Readonly<Record<LackedFact, string>> = {
   'supply-isolation': 'opening',
   'surface-material': 'opening',
   'surface-celsius': 'readings',
+  'fitting-readings': 'readings',
   'capacitor-volts': 'trace',
   'touchable-net': 'trace',
   'fault-unsolved': 'trace',
