@@ -7,7 +7,7 @@ export { type EarlySoak, earlySoaksOf, type PlacedSoak, soaksOf, thermalOf } fro
 export { ledLimits } from './led-limits.ts';
 export { oncePer } from './once-per.ts';
 export { mainSupply, type PlacedReading, returnOf } from './placed-readings.ts';
-export { MISFIT_SIGMAS, type Slot } from './slots.ts';
+export { MISFIT_SIGMAS, misfitsIn, type Slot } from './slots.ts';
 export { symptomsOf } from './symptoms.ts';
 export { type Warming, type WarmingSeries, warmingOf, warmingsIn } from './warming.ts';
 export { type WhatIf, type WhatIfOutcome, whatIf } from './what-if.ts';

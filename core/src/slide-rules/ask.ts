@@ -3,6 +3,7 @@ import { beamAngle, flicker, onAWall, throwOf } from './optics.ts';
 import { baseResistor, lead, ledResistor, ohmsLaw, pairs } from './resistors.ts';
 import { readAsked, type SlideRule } from './slide-rule.ts';
 import { pack, runtime, store } from './stored.ts';
+import { ledStrip } from './strip.ts';
 import { flasher, multiplex, pulses } from './timing.ts';
 
 /** Every slide rule, in the order of their page. A new one is an entry here. */
@@ -21,6 +22,7 @@ export const SLIDE_RULES: readonly SlideRule[] = [
   pulses,
   flicker,
   lead,
+  ledStrip,
   throwOf,
   beamAngle,
   onAWall,

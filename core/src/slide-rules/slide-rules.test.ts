@@ -113,6 +113,29 @@ describe('slide rules', () => {
     expect(answer('runtime 3 aa nimh 100ma')).toContain('about 20 h');
   });
 
+  it('finds the volts along a strip as the solver does, group by group', () => {
+    const [groups, stepOhms] = [25, (2 * 0.21 * 12) / 25];
+    const rails = (index: number) => (index === 1 ? 'p' : `p${index}`);
+    const found = solved(
+      { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 24 },
+      ...Array.from({ length: groups }, (_, index) => index + 1).flatMap((group) => [
+        { ref: `R${group}`, kind: 'resistor', pins: [rails(group), `a${group}`], ohms: 470 },
+        // 22 V, whatever flows.
+        { ref: `V${group + 1}`, kind: 'dc', pins: [`a${group}`, 'm'], volts: 22 },
+        ...(group < groups ? [{ ref: `R${group + 100}`, kind: 'resistor', pins: [rails(group), rails(group + 1)], ohms: stepOhms }] : []),
+      ]),
+    );
+    const asked = 'strip 24v 25 x 8 led 2.75v 470r 12m 0.21r';
+    const said = [-3, -2, -1].map((at) => figure(asked, 'A', at));
+    expect(said[2]).toBeCloseTo(found.parts[`R${groups}`]?.amps.avg ?? 0, 5);
+    expect(said[1]).toBeCloseTo(-(found.parts.V1?.amps.avg ?? 0), 3);
+    expect(said[0]).toBeCloseTo(found.parts.R1?.amps.avg ?? 0, 5);
+    // Half the strip and half the wire: about a quarter of what is lost.
+    const [end, middle] = [...answer(asked).matchAll(/(\d+) %/g)].map(([, share]) => 100 - Number(share));
+    expect((middle ?? 0) / (end ?? 1)).toBeCloseTo(0.25, 0);
+    expect(answer('strip 24v 25 x 8 led 3.1v 470r 12m 0.21r')).toContain('nothing lights');
+  });
+
   it('says what a word is not, and that volts do not reach', () => {
     expect(ask(['colour', '5v'])).toEqual({ problem: expect.stringContaining('“colour” is not part of a question') });
     expect(answer('dropper 24v 50hz 15ma 60v')).toContain('takes more than the peak');

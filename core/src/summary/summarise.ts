@@ -7,7 +7,7 @@ import { type DueItem, dueItemsOf } from '../due/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
 import { type Finding, shortFinding } from '../safety/index.ts';
 import type { Specimen, Stage } from '../tape/index.ts';
-import { type ClaimComparison, compareClaims, doubtsOf, judge } from '../verdict/index.ts';
+import { type ClaimComparison, compareClaims, doubtsOf, isContradicted, judge } from '../verdict/index.ts';
 import { presentState } from './present-state.ts';
 import { type StageMark, spineOf } from './spine.ts';
 
@@ -66,7 +66,11 @@ export function summarise(specimen: Specimen): Summary {
     // Where no current flows, the circuit as traced is not whole: nothing is known of how hard it is driven.
     ...(current?.hardest &&
       isLit(current.hardest) && {
-        drive: { ratio: current.hardest.ratio, measured: current.measured, assumedRating: current.hardest.limit.assumed },
+        drive: {
+          ratio: current.hardest.ratio,
+          measured: current.measured && !isContradicted(judgement),
+          assumedRating: current.hardest.limit.assumed,
+        },
       }),
     ...(after?.ok && !after.value.measured && after.value.hardest && { predicted: after.value.hardest.ratio }),
     watts: { ...(claimedWatts !== undefined && { claimed: claimedWatts }), ...(measuredWatts(current) ?? inLineWatts(comparisons)) },

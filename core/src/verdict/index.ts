@@ -11,4 +11,4 @@ export {
 } from './cautions.ts';
 export { claimFigures, claimWords, doubtsOf } from './claim-figures.ts';
 export { type ClaimComparison, compareClaims } from './compare-claims.ts';
-export { type Judgement, judge } from './judge.ts';
+export { isContradicted, type Judgement, judge } from './judge.ts';

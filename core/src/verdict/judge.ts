@@ -1,4 +1,4 @@
-import { type Analysis, type Appraisal, appraise, oncePer, thermalOf } from '../appraisal/index.ts';
+import { type Analysis, type Appraisal, appraise, misfitsIn, oncePer, thermalOf } from '../appraisal/index.ts';
 import { lowVoltageSupply, touchableMains } from '../caution/index.ts';
 import { ratedJunctionCelsius } from '../device/index.ts';
 import { heatPathIn, litLeds } from '../drive/index.ts';
@@ -99,9 +99,12 @@ function surfaces({ analysis, appraisal }: Found, { findings, undecided }: Answe
 
 /** Where the readings speak against the circuit, nothing that is computed from both is known. */
 function fittingReadings({ appraisal: { slots, hardest } }: Found, answers: Answers): Answers {
-  // Of one figure that was read twice the later counts: that is said where it is read.
-  const isOff = slots.some(({ fits, read }) => !fits && !read?.against);
-  if (!isOff) return answers;
+  if (misfitsIn(slots).length === 0) return answers;
   const undecided: Undecided = { code: 'over-amps', ref: hardest?.ref ?? '', lacks: 'fitting-readings' };
   return { ...answers, undecided: [undecided, ...answers.undecided] };
+}
+
+/** Whether what is computed rests on readings that do not fit the circuit. */
+export function isContradicted(judgement: Pick<Judgement, 'undecided'> | undefined): boolean {
+  return judgement?.undecided.some(({ lacks }) => lacks === 'fitting-readings') === true;
 }

@@ -274,3 +274,13 @@ it('places are said in words, with what kind of reading it is', () => {
   expect(slotWhere({ ...slot, ref: 'C2', ripple: true })).toBe('C2, ripple volts');
   expect(plain(slotWhere({ ...slot, ref: 'D1', atAmps: 0.03 }))).toBe('D1, volts at 30.0 mA');
 });
+
+it('where readings do not fit the circuit, no sentence calls what follows from both measured', () => {
+  const lines = ['V1 5v on A G', 'R1 39r on A B', 'D1 led white rated 30ma on B G', 'R1 39.1r', 'R1 1.6v', 'in 5v 90ma'];
+  const facts = writeUpFactsOf(new SpecimenAnalyses(specimenOf(...lines)));
+  const said = (length: 'slip' | 'full') => textOf(treeOf(writeUp(facts, { length })));
+  expect(said('full')).toContain('Readings do not fit the circuit as traced');
+  expect(said('full')).toMatch(/Verdict: .*not enough known/);
+  expect(said('full')).not.toMatch(/D1 is driven [^.]*, measured/);
+  expect(said('slip')).toMatch(/readings do not\s+fit it/);
+});

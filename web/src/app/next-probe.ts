@@ -6,6 +6,7 @@ import {
   type Discharge,
   holdLine,
   lineOfTest,
+  misfitsIn,
   partsOfKind,
   type Specimen,
   sayConclusion,
@@ -109,6 +110,13 @@ function missingPart(specimen: Specimen, message: string): NextProbe {
 
 function proposal(appraisal: Appraisal): NextProbe {
   const [best] = appraisal.next;
+  const off = misfitsIn(appraisal.slots);
+  if (!best && off.length > 0)
+    return {
+      what: 'misfit',
+      why: `${off.length} ${off.length === 1 ? 'reading does' : 'readings do'} not fit: Readings says what would explain it`,
+      line: '',
+    };
   if (!best || !appraisal.hardest) return { what: 'enough', why: 'more readings would hardly change the verdict', line: '' };
   const { what, place, gain, line } = sayProposal(best, appraisal.hardest.figure.value, appraisal.circuit);
   return { what, why: `${place}: ${appraisal.hardest.ref} current ${gain}`, line, state: best.state };

@@ -4,12 +4,13 @@ import { isLit, LEVEL_WORDS, limitWords, stressName, stressUnit } from '../../dr
 import { CAPACITY_SPREAD, RUNTIME_ENDS } from '../../energy/index.ts';
 import { formatSignificant, sayAbout } from '../../quantity/index.ts';
 import type { Specimen } from '../../tape/index.ts';
+import { isContradicted } from '../../verdict/index.ts';
 import { ledCurrentSum, type Sum } from '../../workings/index.ts';
 import { list, say, sayUncertain, sentence, table, type WriteUpBlock } from '../block.ts';
 import type { WriteUpFacts } from '../facts.ts';
 
 /** How hard its parts are driven as found, where its watts go, and what light, heat and running time come of it. */
-export function writeDrive({ specimen, found, details }: WriteUpFacts): readonly WriteUpBlock[] {
+export function writeDrive({ specimen, found, foundJudged, details }: WriteUpFacts): readonly WriteUpBlock[] {
   if (!found) return [];
   if (found.hardest && !isLit(found.hardest)) {
     // Where no current flows, what is usual of light, heat and flicker is nothing that is known.
@@ -27,7 +28,16 @@ export function writeDrive({ specimen, found, details }: WriteUpFacts): readonly
     ];
   });
   const lines = [...lightLines(details), ...heatLines(specimen, details), ...lifeLines(details)];
+  const contradicted = isContradicted(foundJudged)
+    ? [
+        sentence(
+          'drive.contradicted',
+          'Readings do not fit the circuit as traced: what follows holds only if it is right, and one of them is not.',
+        ),
+      ]
+    : [];
   return [
+    ...contradicted,
     ...hardest(found),
     { kind: 'figure', figure: 'ruler', caption: 'LED current as multiples of its rating' },
     { kind: 'figure', figure: 'watt-plan', caption: `Where the watts go: ${say(found.supplyWatts.value, 'watts')}` },

@@ -2,6 +2,7 @@ import { sayConclusion, sayEvidence, sayFound } from '../../diagnosis/index.ts';
 import { isLit, LEVEL_WORDS } from '../../drive/index.ts';
 import { openQuestionsOf, sayOpenQuestion } from '../../proof/index.ts';
 import { type Finding, findingSource, sayFinding, sayRemedy, sayUndecided, shortFinding } from '../../safety/index.ts';
+import { isContradicted } from '../../verdict/index.ts';
 import { inFull, list, sentence, type WriteUpBlock } from '../block.ts';
 import type { WriteUpFacts } from '../facts.ts';
 import { costLines } from './rework.ts';
@@ -59,7 +60,11 @@ export function writeVerdict(facts: WriteUpFacts): readonly WriteUpBlock[] {
   const { specimen, found, after, judgement } = facts;
   const current = after?.measured && specimen.proof?.verdict !== 'back' ? after : found;
   const { hardest } = current ?? {};
-  const ground = current?.measured ? 'measured' : 'expected from the circuit, not yet measured';
+  const ground = isContradicted(judgement)
+    ? 'from readings that do not fit the circuit as traced'
+    : current?.measured
+      ? 'measured'
+      : 'expected from the circuit, not yet measured';
   const reasons = (judgement?.findings ?? []).filter(({ severity }) => severity === (isUnsafe(judgement) ? 'unsafe' : 'caution'));
   const why = reasons.map((finding) => `${shortFinding(finding)}${finding.ref ? ` (${finding.ref})` : ''}`);
   return [
@@ -94,6 +99,8 @@ export function writeUnknown({ judgement, proof, found }: WriteUpFacts): readonl
   }));
   const misfits = (found?.slots ?? []).filter(({ fits }) => !fits).length;
   const odd =
-    misfits > 0 ? [{ key: 'unknown.misfits', text: `${misfits} ${misfits === 1 ? 'reading does' : 'readings do'} not fit the rest.` }] : [];
+    misfits > 0 && !isContradicted(judgement)
+      ? [{ key: 'unknown.misfits', text: `${misfits} ${misfits === 1 ? 'reading does' : 'readings do'} not fit the rest.` }]
+      : [];
   return list([...undecided, ...open, ...odd]);
 }

@@ -4,10 +4,16 @@ import { sayConclusion, sayObservation } from '../../diagnosis/index.ts';
 import { LEVEL_WORDS } from '../../drive/index.ts';
 import { sayAbout } from '../../quantity/index.ts';
 import { type Finding, sayFinding, sayRemedy } from '../../safety/index.ts';
-import { ALTERED_ON_MAINS, isAlteredOnMains } from '../../verdict/index.ts';
+import { ALTERED_ON_MAINS, isAlteredOnMains, isContradicted } from '../../verdict/index.ts';
 import { list, sentence, type WriteUpBlock } from '../block.ts';
 import type { WriteUpFacts } from '../facts.ts';
 import { findingKey } from './judgement.ts';
+
+/** What a figure of drive rests on, where that is not a reading. */
+function groundOf(found: WriteUpFacts['found'], judged: WriteUpFacts['foundJudged']): string {
+  if (isContradicted(judged)) return ', if its circuit was traced rightly: readings do not fit it';
+  return found?.measured ? '' : ', by its circuit and not by a reading';
+}
 
 /** For the owner: what was wrong with it when it came. */
 export function writeWrong({ specimen, found, foundJudged, diagnosis }: WriteUpFacts): readonly WriteUpBlock[] {
@@ -23,7 +29,7 @@ export function writeWrong({ specimen, found, foundJudged, diagnosis }: WriteUpF
       ? [
           sentence(
             'slip.drive',
-            `Its LEDs were driven ${LEVEL_WORDS[hardest.level]}: ${sayAbout(hardest.ratio, 'one')} times${found?.measured ? '' : ', by its circuit and not by a reading'}.`,
+            `Its LEDs were driven ${LEVEL_WORDS[hardest.level]}: ${sayAbout(hardest.ratio, 'one')} times${groundOf(found, foundJudged)}.`,
           ),
         ]
       : []),

@@ -1,4 +1,4 @@
-import { type Appraisal, type Finding, isLit, type Judgement } from '@mindful-probe/core';
+import { type Appraisal, type Finding, isContradicted, isLit, type Judgement } from '@mindful-probe/core';
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
@@ -103,11 +103,6 @@ function Lit({ appraisal, after, judgement, rework }: AsIsProps) {
       )}
     </>
   );
-}
-
-/** Whether the readings speak against the circuit. */
-function isContradicted(judgement: Judgement | undefined): boolean {
-  return judgement?.undecided.some(({ lacks }) => lacks === 'fitting-readings') === true;
 }
 
 interface NoCurrentProps {

@@ -1,4 +1,4 @@
-import type { Appraisal } from '@mindful-probe/core';
+import { type Appraisal, misfitsIn } from '@mindful-probe/core';
 import { useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { sayProposal } from '../../shared/figures/say-proposal.ts';
@@ -7,10 +7,12 @@ import { LevelMark } from '../../shared/kit/level-mark.tsx';
 const ON_DEMAND = 3;
 
 /** What would teach something beside the next probe, which stands at the foot of the page: on demand. */
-export function NextProbes({ appraisal: { next, hardest, circuit } }: { readonly appraisal: Appraisal }) {
+export function NextProbes({ appraisal: { next, hardest, circuit, slots } }: { readonly appraisal: Appraisal }) {
   const { suggest } = useOpenSpecimen();
   const [more, setMore] = useState(false);
   if (!hardest) return null;
+  // While readings do not fit, what would settle that stands above.
+  if (next.length === 0 && misfitsIn(slots).length > 0) return null;
   if (next.length === 0) return <p className="mt-3 text-quiet">Enough: more readings would hardly change what drives {hardest.ref}.</p>;
   const others = next.slice(1, 1 + ON_DEMAND);
   if (others.length === 0) return null;
