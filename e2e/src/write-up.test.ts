@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { axeFindings } from './axe.ts';
-import { enterLine, openPage, pressButton, pressWith, tabTo, waitForSaved, waitForText } from './harness.ts';
+import { enterLine, openPage, pressButton, pressWith, startApp, tabTo, waitForSaved, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
-const bench = useBench('demo');
+const bench = useBench('demo', { forgiven: /net::ERR|Failed to load resource/ });
 const specimen = 'three-cell-headlamp';
 const outAs = async (name: string) => await (await fetch(`${bench.app.url}/api/specimens/${specimen}/${name}`)).text();
 const plain = (text: string) => text.replaceAll('\u2009', ' ');
@@ -164,5 +164,46 @@ describe('compare', () => {
     const page = await openPage(bench.browser, `${bench.app.url}/compare?of=nowhere-at-all,usb-book-clip`);
     await page.waitForSelector('[role=alert]');
     await page.close();
+  });
+});
+
+describe('a write-up on a bench that does not stand still', () => {
+  it('is read by a link until that is ended, with nothing of the application around it', async () => {
+    const { page, browser, app } = bench;
+    await page.bringToFront();
+    await page.goto(`${app.url}/specimens/${specimen}/write-up`);
+    await waitForText(page, 'How hard it is driven', 'article');
+    await pressButton(page, 'Link');
+    await page.waitForSelector('[role=dialog] a[href*="/api/read/"]');
+    expect(await axeFindings(page)).toEqual([]);
+    const address = await page.$eval('[role=dialog] a[href*="/api/read/"]', (link) => link.href);
+    const reader = await browser.newPage();
+    await reader.goto(address);
+    expect(await reader.$eval('h1', (title) => title.textContent)).toBe('Three-cell headlamp');
+    expect(await reader.$$('script, form, input, a[href^="/"]')).toHaveLength(0);
+    await page.bringToFront();
+    await pressButton(page, 'End every link to it');
+    await waitForText(page, 'has ended', '[role=dialog]');
+    expect((await fetch(address)).status).toBeGreaterThanOrEqual(400);
+    await reader.close();
+    await page.keyboard.press('Escape');
+  });
+
+  it('keeps the words and the page where the server has gone, and sends them when it is back', async () => {
+    const { page } = bench;
+    const port = Number(new URL(bench.app.url).port);
+    await bench.app.stop();
+    await page.focus('button[aria-label="Add own words: How hard it is driven"]');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[contenteditable]:focus');
+    await page.keyboard.type('Written while nobody listened.');
+    await pressWith(page, 'Control', 'Enter');
+    await waitForText(page, 'Written while nobody listened.', 'article');
+    await pressButton(page, 'Link');
+    await page.waitForSelector('[role=dialog] [role=status]');
+    await page.keyboard.press('Escape');
+    bench.app = await startApp('demo', bench.app.folder, port);
+    await waitForSaved(page);
+    expect(await outAs('write-up.md')).toContain('Written while nobody listened.');
   });
 });
