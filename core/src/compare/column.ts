@@ -2,7 +2,7 @@ import { type Analysis, type Appraisal, appraise } from '../appraisal/index.ts';
 import { type DriveDetails, driveDetails } from '../details/index.ts';
 import { planWatts, type WattPlan } from '../draw/index.ts';
 import { isLit } from '../drive/index.ts';
-import { type Judgement, judge } from '../verdict/index.ts';
+import { isContradicted, type Judgement, judge } from '../verdict/index.ts';
 
 /** A state of a specimen that is compared: as found, or after one of its reworks. */
 export interface ComparedState {
@@ -29,19 +29,21 @@ export function factsOf({ id, analysis }: ComparedState): ComparedFacts {
   const appraised = appraise(analysis);
   const judgement = judge(analysis);
   const details = driveDetails(analysis);
-  // A circuit that is not whole yet has nothing to compare but what was read.
-  const isWhole = appraised.ok && appraised.value.hardest !== undefined && isLit(appraised.value.hardest);
-  const plan = isWhole ? planWatts(appraised.value.circuit, appraised.value.solution) : undefined;
+  const isOff = isContradicted(judgement);
+  // A circuit that is not whole yet, or that its readings speak against, has nothing to compare but what was read.
+  const isKnown = appraised.ok && appraised.value.hardest !== undefined && isLit(appraised.value.hardest) && !isOff;
+  const state = rework === 0 ? 'as found' : (specimen.reworks[rework - 1]?.title ?? `after rework ${rework}`);
+  const plan = isKnown ? planWatts(appraised.value.circuit, appraised.value.solution) : undefined;
   return {
     id,
     rework,
     name: specimen.name,
-    state: rework === 0 ? 'as found' : (specimen.reworks[rework - 1]?.title ?? `after rework ${rework}`),
+    state: isOff ? `${state}; its readings do not fit its circuit` : state,
     analysis,
-    ...(isWhole && { appraisal: appraised.value }),
+    ...(isKnown && { appraisal: appraised.value }),
     // What is dangerous in it by now stays said; that nothing more was found says nothing.
-    ...(judgement && (isWhole || judgement.verdict === 'do not use') && { judgement }),
-    ...(details.ok && { details: isWhole ? details.value : { ...details.value, leds: [] } }),
+    ...(judgement && (isKnown || judgement.verdict === 'do not use') && { judgement }),
+    ...(details.ok && { details: isKnown ? details.value : { ...details.value, leds: [] } }),
     ...(plan && { plan }),
   };
 }

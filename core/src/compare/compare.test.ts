@@ -180,3 +180,11 @@ it('leaves as CSV that no spreadsheet runs, as Markdown that nothing typed break
   const cell = document.rows.find(({ code }) => code === 'led-current')?.cells[0];
   expect(cell && 'value' in cell && (cell.value ?? 0)).toBeGreaterThan(0.01);
 });
+
+it('a state that its readings speak against is compared by nothing that is computed, and says so', () => {
+  const comparison = compared(clip('Good', 'R1 1.6v', 'in 5v 41ma'), clip('Odd', 'R1 1.6v', 'in 5v 90ma'));
+  expect(comparison.columns.map(({ state }) => state)).toEqual(['as found', 'as found; its readings do not fit its circuit']);
+  expect(comparison.columns[1]?.drive).toBeUndefined();
+  expect(row(comparison, 'drive')?.cells[1]).toBeUndefined();
+  expect(comparison.rows.filter(({ better }) => better.includes(1)).map(({ code }) => code)).toEqual([]);
+});
