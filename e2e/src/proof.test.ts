@@ -195,3 +195,47 @@ describe('a soak read by the stand-in thermometer', () => {
     await waitForText(page, 'one reading', '[data-soak]');
   });
 });
+
+describe('the mirror bar at half its power, by the stand-in meters', () => {
+  it('reads at its plug and over its string what was predicted, and the hum is noted beside what it was', async () => {
+    await page.goto(`${bench.app.url}/specimens/hall-mirror-bar/proof`);
+    await waitForText(page, 'Predicted');
+    await goTo(page, 'p', 'Proof');
+    await tabTo(page, 'Instruments');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[role=dialog] select');
+    await (await page.$('[role=dialog] select'))?.select('hall-mirror-bar');
+    await page.keyboard.press('Escape');
+    await enterLine(page, 'live');
+    const outcomes = () =>
+      page.$$eval('[aria-label="Predicted and measured"] tbody tr', (rows) => rows.map(({ textContent }) => textContent ?? ''));
+    const before = await outcomes();
+    for (const line of ['in ', 'D1 ']) {
+      await typeLine(page, line);
+      await page.keyboard.press('Space');
+      await page.waitForFunction(() => /, taken from/.test(document.querySelector('#bench-meaning')?.textContent ?? ''), {
+        timeout: 90_000,
+      });
+      await page.keyboard.press('Enter');
+      await page.waitForFunction(() => document.querySelector<HTMLInputElement>('input[aria-label="Bench line"]')?.value === '');
+    }
+    await page.waitForFunction(
+      (old) => document.querySelector('[aria-label="Predicted and measured"]')?.textContent !== old.join(''),
+      {},
+      before,
+    );
+    const read = await outcomes();
+    expect(read.filter((row) => row.includes('not as predicted'))).toEqual([]);
+    expect(read.filter((row) => row.includes('as predicted')).length).toBeGreaterThan(1);
+    await page.$$eval('[aria-label="Light before and after"] li', (rows) =>
+      rows
+        .find((row) => row.textContent?.startsWith('Sound'))
+        ?.querySelector('button')
+        ?.click(),
+    );
+    await waitForSaved(page);
+    const markdown = await (await fetch(`${bench.app.url}/api/specimens/hall-mirror-bar/write-up.md`)).text();
+    expect(markdown).toContain('Noticed, sound: none');
+    expect(await axeFindings(page)).toEqual([]);
+  });
+});

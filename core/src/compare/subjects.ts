@@ -143,7 +143,9 @@ export const SUBJECTS: readonly Subject[] = [
     good: 'neither',
     cell: ({ details, analysis }) => {
       const beam = details?.light?.beam;
-      const notes = analysis.specimen.senses.filter(({ of }) => of === 'beam').map(({ text }) => text);
+      const notes = analysis.specimen.senses
+        .filter(({ entry, rework }) => entry.of === 'beam' && rework === analysis.rework)
+        .map(({ entry }) => entry.text);
       const seen = [...(beam?.hole === undefined ? [] : ['a hole in the middle']), ...notes].join('; ');
       if (!beam?.beamDegrees) return seen === '' ? undefined : { text: 'not read', more: seen };
       return figure(beam.beamDegrees, 'degrees', seen);

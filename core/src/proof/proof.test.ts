@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { appraise, SpecimenAnalyses } from '../appraisal/index.ts';
 import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
-import { POWER_ANYWAY, proofOf, sayCheck } from './index.ts';
+import { writeUp, writeUpFactsOf } from '../write-up/index.ts';
+import { noticedSince, POWER_ANYWAY, proofOf, sayCheck } from './index.ts';
 
 const CLIP: readonly TestLine[] = [
   'claim 5v listing',
@@ -144,5 +145,31 @@ describe('light and warmth', () => {
     // Lightness of 0.75 is 116·0.75^(1/3) − 16 = 89.4.
     expect(light.seenMeasured).toBeCloseTo(-0.106, 2);
     expect(proof(...CLIP, 'lux 300 @ 1m').light.measured).toBeUndefined();
+  });
+});
+
+describe('what was noticed without a meter', () => {
+  it('after the rework stands beside the last word before it', () => {
+    const lamp = specimenOf('sound hum', 'flicker bands', 'flicker none', ...CLIP, 'sound none', 'colour warmer');
+    const said = noticedSince(lamp, ['sound', 'flicker', 'colour', 'smell']).map(({ of, before, after }) => [
+      of,
+      before?.text,
+      after?.text,
+    ]);
+    expect(said).toEqual([
+      ['sound', 'hum', 'none'],
+      ['flicker', 'none', undefined],
+      ['colour', undefined, 'warmer'],
+      ['smell', undefined, undefined],
+    ]);
+  });
+
+  it('is told in the write-up where it was noticed', () => {
+    const lamp = specimenOf('sound hum', ...CLIP, 'sound none');
+    const { sections } = writeUp(writeUpFactsOf(new SpecimenAnalyses(lamp)), { length: 'full' });
+    const text = (id: string) => JSON.stringify(sections.find((section) => section.id === id)?.blocks ?? []);
+    expect(text('first-light')).toContain('Noticed, sound: hum.');
+    expect(text('first-light')).not.toContain('sound: none');
+    expect(text('proof')).toContain('Noticed, sound: none; before: hum.');
   });
 });

@@ -113,7 +113,7 @@ export const FACT_NAMES = [
 export type FactName = (typeof FACT_NAMES)[number];
 
 /** What a person notices without a meter. */
-export const SENSES = ['flicker', 'sound', 'smell', 'touch', 'polarity', 'beam'] as const;
+export const SENSES = ['flicker', 'sound', 'smell', 'touch', 'polarity', 'beam', 'colour'] as const;
 export type Sense = (typeof SENSES)[number];
 
 /** What runs by itself for a time: the first three with the power on. */

@@ -50,7 +50,8 @@ export interface Specimen {
   readonly confirmed: readonly EntryOf<'confirm'>[];
   /** The last word on each. */
   readonly facts: ReadonlyMap<FactName, string>;
-  readonly senses: readonly EntryOf<'sense'>[];
+  /** What was noticed, and after how many reworks. */
+  readonly senses: readonly { readonly entry: EntryOf<'sense'>; readonly rework: number }[];
   /** What was seen and tried while it did not work, with the rework that it was seen after. */
   readonly observed: readonly { readonly entry: EntryOf<'observed'>; readonly rework: number }[];
   /** What it is taken for while nothing is traced. */
@@ -168,7 +169,7 @@ class Fold {
   private readonly claimTexts: EntryOf<'claim-text'>[] = [];
   private readonly confirmed: EntryOf<'confirm'>[] = [];
   private readonly facts = new Map<FactName, string>();
-  private readonly senses: EntryOf<'sense'>[] = [];
+  private readonly senses: { readonly entry: EntryOf<'sense'>; readonly rework: number }[] = [];
   private readonly observed: { readonly entry: EntryOf<'observed'>; readonly rework: number }[] = [];
   private supposed?: EntryOf<'suppose'>;
   private decision?: EntryOf<'decision'>;
@@ -278,7 +279,7 @@ class Fold {
       this.facts.set(entry.name, entry.value);
       return undefined;
     },
-    sense: (entry) => push(this.senses, entry),
+    sense: (entry) => push(this.senses, { entry, rework: this.state }),
     observed: (entry) => push(this.observed, { entry, rework: this.state }),
     suppose: (entry) => {
       this.supposed = entry;

@@ -8,7 +8,9 @@ import type { WriteUpFacts } from '../facts.ts';
 export function writeFirstLight({ specimen }: WriteUpFacts): readonly WriteUpBlock[] {
   const { alternating } = dangersOf(specimen);
   const lines = specimen.readings.filter(({ entry, rework }) => rework === 0 && entry.place.at === 'in');
-  const noticed = specimen.senses.map(({ id, of, text }) => ({ key: `first-light.${id}`, text: `Noticed, ${of}: ${text}.`, from: [id] }));
+  const noticed = specimen.senses
+    .filter(({ rework }) => rework === 0)
+    .map(({ entry: { id, of, text } }) => ({ key: `first-light.${id}`, text: `Noticed, ${of}: ${text}.`, from: [id] }));
   return list([
     ...lines.map(({ entry }) => ({
       key: `first-light.${entry.id}`,

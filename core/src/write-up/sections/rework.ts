@@ -1,9 +1,9 @@
 import { costsOf, lightForMoney, sayCosts } from '../../costs/index.ts';
 import { RUNTIME_ENDS } from '../../energy/index.ts';
-import { type Proof, sayCheck } from '../../proof/index.ts';
+import { noticedSince, type Proof, sayCheck } from '../../proof/index.ts';
 import { formatSignificant, sayAbout } from '../../quantity/index.ts';
 import { saySeen } from '../../rework/index.ts';
-import type { Specimen } from '../../tape/index.ts';
+import { SENSES, type Specimen } from '../../tape/index.ts';
 import { inFull, list, sayUncertain, sentence, table, type WriteUpBlock } from '../block.ts';
 import type { WriteUpFacts } from '../facts.ts';
 import { appraisedOrder } from '../work-steps.ts';
@@ -88,6 +88,7 @@ export function writeProof({ specimen, after, predicted, proof: made }: WriteUpF
       ),
     ),
     ...lightSentence(made),
+    ...noticedLines(specimen),
     ...runtimeSentence(made),
     ...runsOf(specimen),
     ...(proof
@@ -95,6 +96,23 @@ export function writeProof({ specimen, after, predicted, proof: made }: WriteUpF
       : []),
     ...(proof?.text ? [sentence('proof.text', proof.text, [proof.id])] : []),
   ];
+}
+
+/** What was noticed without a meter since the rework, beside what it was. */
+function noticedLines(specimen: Specimen): readonly WriteUpBlock[] {
+  return list(
+    noticedSince(specimen, SENSES).flatMap(({ of, before, after }) =>
+      after
+        ? [
+            {
+              key: `proof.noticed.${of}`,
+              text: `Noticed, ${of}: ${after.text}${before && before.text !== after.text ? `; before: ${before.text}` : ''}.`,
+              from: [after.id, ...(before ? [before.id] : [])],
+            },
+          ]
+        : [],
+    ),
+  );
 }
 
 function lightSentence(proof: Proof | undefined): readonly WriteUpBlock[] {

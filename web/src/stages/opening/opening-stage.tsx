@@ -60,7 +60,7 @@ export function OpeningStage() {
 /** Which is plus, and which marks lie, with the test that showed it. */
 function Polarity() {
   const { specimen, suggest } = useOpenSpecimen();
-  const marks = specimen.senses.filter(({ of }) => of === 'polarity');
+  const marks = specimen.senses.flatMap(({ entry }) => (entry.of === 'polarity' ? [entry] : []));
   return (
     <section aria-label="Marks and polarity" className="mt-5 max-w-[860px]">
       <h2 className="border-b border-ink">Marks and polarity</h2>

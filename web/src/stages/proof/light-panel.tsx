@@ -2,6 +2,7 @@ import { formatSignificant, type LightProof, saySeen } from '@mindful-probe/core
 import type { ReactNode } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Figure } from '../../shared/figures/figure.tsx';
+import { NOTICED_AFTER, SenseRows } from '../../shared/senses/sense-rows.tsx';
 
 /** Light before and after at one distance, measured and as seen; below it what the eye says. */
 export function LightPanel({ light, children }: { readonly light: LightProof; readonly children?: ReactNode }) {
@@ -43,6 +44,8 @@ export function LightPanel({ light, children }: { readonly light: LightProof; re
         </li>
       </ul>
       {children}
+      <h3 className="pt-3 font-[650]">Noticed after</h3>
+      <SenseRows senses={NOTICED_AFTER} />
     </section>
   );
 }
