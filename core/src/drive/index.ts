@@ -33,6 +33,7 @@ export { CHIP_SPREADS, type ChipSpread, type DarkChip, darkChipOf, type Sharing,
 export {
   COMFORT,
   hardestDriven,
+  isChipLit,
   isLit,
   LEVEL_WORDS,
   type Share,

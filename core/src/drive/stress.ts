@@ -54,9 +54,14 @@ export function stressLevel({ value, uncertainty }: Uncertain): StressLevel {
 /** Below it an LED is dark, and what is said of how hard it is driven says nothing: A. */
 const DARK_AMPS = 1e-6;
 
+/** Whether a chip with this current gives light. */
+export function isChipLit(amps: number): boolean {
+  return amps > DARK_AMPS;
+}
+
 /** Whether current flows through what is hardest driven. */
 export function isLit({ figure }: Pick<Stress, 'figure'>): boolean {
-  return figure.value > DARK_AMPS;
+  return isChipLit(figure.value);
 }
 
 /** A level in words. */

@@ -114,3 +114,9 @@ describe('readings that speak against the circuit', () => {
     expect(lacksOf('R1 1.61v', 'in 5v 41ma')).not.toContain('fitting-readings');
   });
 });
+
+it('a string that is not joined flickers by nothing', () => {
+  const lines = ['V1 ac 230v 50hz on L N', 'B1 bridge on L N P M', 'D1 led white 12 series on P S', 'R1 100r on S T'];
+  expect(said(...lines).filter((text) => text.includes('flicker'))).toEqual([]);
+  expect(said(...lines, 'join T M').filter((text) => text.includes('flicker'))).toEqual(['note flicker D1']);
+});
