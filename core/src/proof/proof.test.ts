@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { appraise, SpecimenAnalyses } from '../appraisal/index.ts';
 import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
+import { completeDraft, type EntryDraft, replay } from '../tape/index.ts';
 import { writeUp, writeUpFactsOf } from '../write-up/index.ts';
 import { noticedSince, POWER_ANYWAY, proofOf, sayCheck } from './index.ts';
 
@@ -173,3 +174,27 @@ describe('what was noticed without a meter', () => {
     expect(text('proof')).toContain('Noticed, sound: none; before: hum.');
   });
 });
+
+it('what drifts while it warms is the supply and the light, each at one place', () => {
+  const at = (minute: number) => new Date(Date.parse('2026-03-07T10:00:00Z') + 60_000 * minute).toISOString();
+  const base = specimenOf(...CLIP).tape.map(({ entry }) => entry);
+  const drafts: EntryDraft[] = [
+    { kind: 'state', state: 'live' },
+    { kind: 'run', of: 'soak', place: 'case', minutes: 40 },
+    lit(0.5, 300),
+    lit(1, 75),
+    lit(0.5, 288),
+    lit(0.5, 285, 20),
+  ];
+  const entries = drafts.map((draft, index) => completeDraft(draft, `entry-drift-${index}`, at(index * 5)));
+  const { drifts = [] } = proofOf(new SpecimenAnalyses(replay([...base, ...entries]))) ?? {};
+  expect(drifts.map(({ what, unit, from, to, minutes }) => [what, unit, from, to, minutes])).toEqual([
+    ['light at 0.5 m', 'lux', 300, 288, 10],
+  ]);
+  expect(drifts[0]?.change.value).toBeCloseTo(-0.04, 9);
+});
+
+function lit(metres: number, value: number, degrees?: number): EntryDraft {
+  const place = { at: 'light', metres, ...(degrees && { degrees }) } as const;
+  return { kind: 'reading', place, figures: [{ unit: 'lux', value, uncertainty: 3 }], condition: { state: 'live' } };
+}

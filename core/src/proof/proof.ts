@@ -6,7 +6,7 @@ import { lightRatio, seenChange } from '../drive/index.ts';
 import { formatEngineering } from '../quantity/index.ts';
 import { type Expected, workOrder } from '../rework/index.ts';
 import type { Solution } from '../solve/index.ts';
-import type { Specimen } from '../tape/index.ts';
+import type { Place, Specimen } from '../tape/index.ts';
 import { type DeadCheck, deadChecksOf } from './dead-checks.ts';
 import { type Prediction, predictionsOf } from './predictions.ts';
 import { type RuntimeProof, runtimeProofOf } from './runtime-proof.ts';
@@ -37,10 +37,12 @@ export interface LightProof {
   readonly seenPredicted?: number;
 }
 
-/** How a current or a voltage moved while it warmed. */
+const DRIFTING = ['amps', 'watts', 'volts', 'lux'] as const;
+
+/** How a current, a voltage or the light moved while it warmed. */
 export interface Drift {
   readonly what: string;
-  readonly unit: 'amps' | 'watts' | 'volts';
+  readonly unit: (typeof DRIFTING)[number];
   readonly from: number;
   readonly to: number;
   /** Relative, with its standard uncertainty. */
@@ -168,6 +170,14 @@ function predictedLight(before: Solved, after: Solved): number | undefined {
   return was > 0 ? is / was : undefined;
 }
 
+/** What a reading is of, where it is read again as it warms: light is the same only at the same place. */
+function whatDrifts(place: Place): string | undefined {
+  if (place.at === 'part') return place.ref;
+  if (place.at === 'in') return 'in';
+  if (place.at === 'light' && !place.degrees) return place.metres === undefined ? 'light' : `light at ${place.metres} m`;
+  return undefined;
+}
+
 /** What was read more than once within the last run with the power on. */
 function driftsOf({ readings, runs, reworks }: Specimen): readonly Drift[] {
   const run = runs.findLast(({ rework }) => rework === reworks.length);
@@ -176,11 +186,12 @@ function driftsOf({ readings, runs, reworks }: Specimen): readonly Drift[] {
   for (const { entry, during } of readings) {
     if (during?.run !== run.entry.id) continue;
     const { place } = entry;
-    const what = place.at === 'part' ? place.ref : place.at === 'in' ? 'in' : undefined;
+    const what = whatDrifts(place);
     for (const { unit, value, uncertainty } of entry.figures) {
-      if (what === undefined || (unit !== 'amps' && unit !== 'watts' && unit !== 'volts')) continue;
+      const drifting = DRIFTING.find((one) => one === unit);
+      if (what === undefined || !drifting) continue;
       const key = `${what} ${unit}`;
-      series.set(key, [...(series.get(key) ?? []), { seconds: during.seconds, value, uncertainty, what, unit }]);
+      series.set(key, [...(series.get(key) ?? []), { seconds: during.seconds, value, uncertainty, what, unit: drifting }]);
     }
   }
   return [...series.values()].flatMap((points): Drift[] => {
