@@ -60,8 +60,8 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   if (onAt !== -1 && new Set(terminals).size === 1) return unread(`${ref}: both its pins on ${terminals[0]} would be a short.`);
   const unknown = terminals.find((terminal) => terminalName(specimen.circuit.parts, terminal) === undefined);
   if (unknown !== undefined) return unread(noSuchPin(unknown, context));
-  const short = shortOnOurLetter(ref, terminals, context);
-  if (short !== undefined) return unread(short);
+  const fresh = newNameOnOurLetter(terminals, context);
+  if (fresh === undefined && isShort(terminals, context)) return unread(`${ref}: both its pins would be on one net: a short.`);
   if (present && !correcting)
     return unread(`${ref} is on the board already. “correct ${ref} …” replaces it.`, `correct ${words.join(' ')}`);
   if (!present && correcting)
@@ -74,7 +74,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   const kept = present?.kind === 'part' ? present.part.pins : undefined;
   const pins =
     terminals.length > 0
-      ? terminals.map((terminal) => lastingName(terminal, specimen))
+      ? terminals.map((terminal) => (terminal === fresh ? terminal : lastingName(terminal, specimen)))
       : (kept ?? pinNames.map((_, index) => pinName(ref, index)));
   const count = match[4] === undefined ? 1 : Number(match[4]) - Number(match[2]) + 1;
   const telling = described.filter((word) => !KIND_WORDS.has(word.toLowerCase()) || TELLING_WORDS.has(word.toLowerCase()));
@@ -99,7 +99,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   const spread = unsure && partSchema.safeParse({ ...parsed.data, ...unsure });
   if (spread?.success === false) return unread(`${ref}: so far off it would say nothing of it.`);
   const part = spread?.data ?? parsed.data;
-  const where = onAt === -1 ? '' : `, on ${saidPlaces(terminals, context)}`;
+  const where = onAt === -1 ? '' : `, on ${saidPlaces(terminals, context, fresh)}`;
   const meaning = `${ref}, ${[deviceOf(kind).name, partValue(parsed.data)].filter(Boolean).join(' ')}${where}${(looked.why ?? built.why) ? ` (${looked.why ?? built.why})` : ''}`;
   const corrects = present && correcting ? present.id : terminals.length > 0 ? placed?.id : undefined;
   return entry(meaning, { kind: 'part', part, ...(corrects !== undefined && { corrects }) });
@@ -167,18 +167,28 @@ function noSuchPin(terminal: string, { specimen }: BenchContext): string {
   return `${part.ref} has no pin “${terminal.split('.')[1]}”: its pins are ${pins.join(', ')}.`;
 }
 
-/** A letter that the drawing gave is taken for a new net easily, and then both ends are on one. */
-function shortOnOurLetter(ref: string, terminals: readonly string[], { specimen }: BenchContext): string | undefined {
+/** Whether all terminals are on one net that is there. */
+function isShort(terminals: readonly string[], { specimen }: BenchContext): boolean {
   const nets = terminals.map((terminal) => netOf(specimen.nets, terminalName(specimen.circuit.parts, terminal) ?? terminal));
-  const [net] = nets;
-  if (!net || net.given || new Set(nets).size > 1) return undefined;
-  return `${ref}: both its pins would be on ${net.name}, the net of ${net.pins.slice(0, 2).join(' and ')}: a short. A name that is not in the drawing is a new net.`;
+  return nets.length > 0 && nets[0] !== undefined && new Set(nets).size === 1;
+}
+
+/**
+ * A letter that the drawing gave, typed for the other end of the same net. Nobody means a short by that: who names nets in
+ * the order of the alphabet means a new one, and the drawing takes another letter for its own.
+ */
+function newNameOnOurLetter(terminals: readonly string[], context: BenchContext): string | undefined {
+  if (!isShort(terminals, context)) return undefined;
+  const ours = context.specimen.nets.filter(({ given }) => !given).map(({ name }) => name);
+  const typed = terminals.filter((terminal) => ours.includes(terminal) && !terminal.includes('.'));
+  return typed.length === 1 && terminals.length === 2 ? typed[0] : undefined;
 }
 
 /** Where a part goes; of a letter that is ours it says which net that is. */
-function saidPlaces(terminals: readonly string[], { specimen }: BenchContext): string {
+function saidPlaces(terminals: readonly string[], { specimen }: BenchContext, fresh: string | undefined): string {
   return terminals
     .map((terminal) => {
+      if (terminal === fresh) return `${terminal}, a new net (the one that the drawing called ${terminal} gets another letter)`;
       const net = terminal.includes('.') ? undefined : specimen.nets.find(({ name }) => name === terminal);
       return net && !net.given ? `${terminal}, the net of ${net.pins.slice(0, 2).join(' and ')},` : terminal;
     })

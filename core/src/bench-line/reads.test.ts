@@ -85,10 +85,17 @@ describe('parts as people write them', () => {
   it('a letter that is ours is said with what lies on it', () => {
     const meaning = outcomeOf('R2 1k on A G', 'V1 5v', 'R1 100r on V1.+ V1.-');
     expect(meaning).toMatchObject({ kind: 'entry', meaning: expect.stringContaining('A, the net of') });
-    expect(outcomeOf('R2 1k on V1.+ A', 'V1 5v', 'R1 100r on V1.+ V1.-')).toMatchObject({
-      kind: 'unread',
-      message: expect.stringContaining('would be on A, the net of V1.1 and R1.1: a short'),
+    // Who names nets in the order of the alphabet means a new one: nobody means a short.
+    const strings = ['V1 12v', 'R1 1.8r on V1.+ A', 'R2 1.8r on V1.+ B'];
+    expect(outcomeOf('R2 1.8r on V1.+ B', ...strings.slice(0, 2))).toMatchObject({
+      kind: 'entry',
+      meaning: expect.stringContaining('B, a new net'),
     });
+    const { nets } = specimenOf(...strings, 'R3 1.8r on V1.+ C');
+    const netOf = (pin: string) => nets.find(({ pins }) => pins.includes(pin));
+    expect(['R1.2', 'R2.2', 'R3.2'].map((pin) => netOf(pin)?.name)).toEqual(['A', 'B', 'C']);
+    expect(netOf('V1.1')?.pins).toEqual(['V1.1', 'R1.1', 'R2.1', 'R3.1']);
+    expect(outcomeOf('R4 1k on V1.+ R1.1', ...strings)).toMatchObject({ kind: 'unread', message: expect.stringContaining('a short') });
   });
 
   it('a value that needs no words leaves no gap before what follows', () => {
