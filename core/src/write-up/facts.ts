@@ -10,6 +10,7 @@ export interface WriteUpFacts {
   readonly specimen: Specimen;
   readonly found?: Appraisal;
   readonly foundJudged?: Judgement;
+  readonly foundDetails?: DriveDetails;
   /** What the last rework was done to. */
   readonly before?: Appraisal;
   /** After the last rework. */
@@ -33,6 +34,7 @@ export function writeUpFactsOf(analyses: SpecimenAnalyses): WriteUpFacts {
   const okOf = (result: ReturnType<typeof appraise> | undefined) => (result?.ok ? result.value : undefined);
   const found = okOf(appraise(analyses.found));
   const foundJudged = judge(analyses.found);
+  const foundDetails = driveDetails(analyses.found);
   const after = specimen.reworks.length > 0 ? okOf(appraise(analyses.last)) : undefined;
   const before = okOf(analyses.last.before && appraise(analyses.last.before));
   const predicted = okOf(analyses.predicted && appraise(analyses.predicted));
@@ -44,6 +46,7 @@ export function writeUpFactsOf(analyses: SpecimenAnalyses): WriteUpFacts {
     specimen,
     ...(found && { found }),
     ...(foundJudged && { foundJudged }),
+    ...(foundDetails.ok && { foundDetails: foundDetails.value }),
     ...(before && { before }),
     ...(after && { after }),
     ...(predicted && { predicted }),

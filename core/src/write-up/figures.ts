@@ -18,7 +18,7 @@ import type { WriteUpFacts } from './facts.ts';
 
 /** A figure of the write-up as one self-contained SVG document; undefined where there is nothing to draw. */
 export function writeUpFigure(facts: WriteUpFacts, figure: WriteUpFigure, palette: PaletteName = 'bone'): string | undefined {
-  const { specimen, found, details } = facts;
+  const { specimen, found, foundDetails: details } = facts;
   switch (figure) {
     case 'circuit': {
       const schematic = drawSchematic(specimen.circuit);
@@ -49,7 +49,7 @@ export function writeUpFigure(facts: WriteUpFacts, figure: WriteUpFigure, palett
 const MOST_HEAT_PATHS = 3;
 
 /** Of the LEDs that are lit, the hottest first; where no current flows there is no heat. */
-function heatPaths({ found, details }: WriteUpFacts): readonly DrawnHeatPath[] {
+function heatPaths({ found, foundDetails: details }: WriteUpFacts): readonly DrawnHeatPath[] {
   if (!details || !found?.hardest || !isLit(found.hardest)) return [];
   return details.leds
     .toSorted((a, b) => b.heat.junctionCelsius - a.heat.junctionCelsius)

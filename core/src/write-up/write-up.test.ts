@@ -284,3 +284,23 @@ it('where readings do not fit the circuit, no sentence calls what follows from b
   expect(said('full')).not.toMatch(/D1 is driven [^.]*, measured/);
   expect(said('slip')).toMatch(/readings do not\s+fit it/);
 });
+
+it('light and warmth stand with the state that they were read of', () => {
+  const facts = factsOf(
+    'V1 12v on A G',
+    'R1 39r on A B',
+    'D1 3 led white series rated 60ma on B G',
+    'R1 2.9v',
+    'lux 820 @ 1m',
+    'Tcase 61c after 30min',
+    { kind: 'rework', title: '68 Ω for R1', changes: [{ move: 'replace-resistor', ref: 'R1', ohms: 68, rated: { watts: 0.5 } }] },
+    'lux 330 @ 1m',
+    'Tcase 44c after 30min',
+  );
+  const [drive, proof] = [sectionOf(facts, 'drive'), sectionOf(facts, 'proof')];
+  expect(drive).toContain('about 820 lx');
+  expect(drive).toMatch(/Temperatures read: case 61\.0[^,]*after 30 min\./);
+  expect(drive).not.toMatch(/330 lx|44\.0/);
+  expect(proof).toMatch(/Temperatures read: case 44\.0[^,]*after 30 min\./);
+  expect(proof).toMatch(/Light at the same distance: 40 ±/);
+});

@@ -8,9 +8,10 @@ import { isContradicted } from '../../verdict/index.ts';
 import { ledCurrentSum, type Sum } from '../../workings/index.ts';
 import { list, say, sayUncertain, sentence, table, type WriteUpBlock } from '../block.ts';
 import type { WriteUpFacts } from '../facts.ts';
+import { warmthLines } from './warmth.ts';
 
 /** How hard its parts are driven as found, where its watts go, and what light, heat and running time come of it. */
-export function writeDrive({ specimen, found, foundJudged, details }: WriteUpFacts): readonly WriteUpBlock[] {
+export function writeDrive({ specimen, found, foundJudged, foundDetails: details }: WriteUpFacts): readonly WriteUpBlock[] {
   if (!found) return [];
   if (found.hardest && !isLit(found.hardest)) {
     // Where no current flows, what is usual of light, heat and flicker is nothing that is known.
@@ -126,23 +127,9 @@ function beamLines({ beam }: NonNullable<DriveDetails['light']>): readonly Line[
   return [{ key: 'drive.beam', text: angle }, ...hole];
 }
 
-function heatLines({ readings }: Specimen, details: DriveDetails | undefined): readonly Line[] {
-  const read = readings.flatMap(({ entry }) => {
-    const figure = entry.figures.find(({ unit }) => unit === 'celsius');
-    if (entry.place.at !== 'surface' || !figure) return [];
-    const after = entry.condition.afterSeconds;
-    return [`${entry.place.name} ${sayUncertain(figure, 'celsius')}${after === undefined ? '' : ` after ${Math.round(after / 60)} min`}`];
-  });
+function heatLines(specimen: Specimen, details: DriveDetails | undefined): readonly Line[] {
   return [
-    ...(read.length > 0 ? [{ key: 'drive.temperatures', text: `Temperatures read: ${read.join(', ')}.` }] : []),
-    ...(details?.soaks ?? []).map(({ place, soak }) => ({
-      key: `drive.soak.${place}`,
-      text: `The ${place} goes to ${Math.round(soak.low)} to ${Math.round(soak.high)} °C.`,
-    })),
-    ...(details?.earlySoaks ?? []).map(({ place }) => ({
-      key: `drive.soak.${place}`,
-      text: `Where the ${place} goes it was too early to say.`,
-    })),
+    ...warmthLines({ specimen, details, rework: 0, key: 'drive' }),
     ...(details?.leds ?? []).map(({ ref, heat, junctionLimit }) => ({
       key: `drive.junction.${ref}`,
       text: `Junction of ${ref}: ${Math.round(heat.low)} to ${Math.round(heat.high)} °C; ${junctionLimit.value} °C is ${limitWords(junctionLimit)}.`,

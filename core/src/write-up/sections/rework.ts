@@ -8,6 +8,7 @@ import { inFull, list, sayUncertain, sentence, table, type WriteUpBlock } from '
 import type { WriteUpFacts } from '../facts.ts';
 import { appraisedOrder } from '../work-steps.ts';
 import { slotWhere } from './readings.ts';
+import { warmthLines } from './warmth.ts';
 
 /** What was changed, what that does, and at full length how it is done safely. */
 export function writeRework(facts: WriteUpFacts): readonly WriteUpBlock[] {
@@ -60,7 +61,7 @@ export function costLines({ specimen, details }: WriteUpFacts): readonly WriteUp
 }
 
 /** What was read against what was predicted, what ran, and how it was signed off. */
-export function writeProof({ specimen, after, predicted, proof: made }: WriteUpFacts): readonly WriteUpBlock[] {
+export function writeProof({ specimen, after, predicted, details, proof: made }: WriteUpFacts): readonly WriteUpBlock[] {
   if (specimen.reworks.length === 0 || !after) return [];
   const rows = after.slots
     .filter(({ read }) => read)
@@ -77,6 +78,8 @@ export function writeProof({ specimen, after, predicted, proof: made }: WriteUpF
       ];
     });
   const { proof } = specimen;
+  // The details are of its present state: of one that was taken back there are none.
+  const isTakenBack = proof?.verdict === 'back';
   const checks = (made?.checks ?? []).map((check) => ({ ...sayCheck(check), outcome: check.outcome }));
   return [
     ...table('proof', ['Where', 'Read', 'Predicted', 'As predicted'], rows),
@@ -89,6 +92,7 @@ export function writeProof({ specimen, after, predicted, proof: made }: WriteUpF
     ),
     ...lightSentence(made),
     ...noticedLines(specimen),
+    ...list(warmthLines({ specimen, details: isTakenBack ? undefined : details, rework: specimen.state, key: 'proof' })),
     ...runtimeSentence(made),
     ...runsOf(specimen),
     ...(proof
