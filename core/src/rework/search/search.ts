@@ -1,24 +1,20 @@
-import { type Circuit, partOf, type Result, succeed } from '../../circuit/index.ts';
-import { deviceOf, isKind, ratedChipAmps } from '../../device/index.ts';
-import { type Share, seenChange, stressesOf } from '../../drive/index.ts';
-import { fitReadings } from '../../estimate/index.ts';
-import { normalBelow } from '../../numeric/index.ts';
+import { type Circuit, type Result, succeed } from '../../circuit/index.ts';
 import { preferredBetween, type Series } from '../../quantity/index.ts';
-import { auditSolved, type Finding } from '../../safety/index.ts';
+import type { Finding } from '../../safety/index.ts';
 import { figureOf, isAlternating, type SolveWarmed, sensitivityTable, solveSensitivities, solveWarmed } from '../../solve/index.ts';
-import { supplyCorners } from '../figures/corners.ts';
-import type { CornerFigure, ReworkFigures } from '../figures/figures.ts';
-import { hardestPart, type Measured, measure } from '../figures/measure.ts';
+import type { Measured } from '../figures/measure.ts';
 import type { Goal } from '../goal/goal.ts';
 import type { MovePlace, ValuePlace } from '../moves/move.ts';
-import { applyMoves, type CircuitMove, fittedBy, placesFor, sayMoves } from '../moves/registry.ts';
-import { type Assessed, assess, hoursOf, MORE_LOADED, ownHoursOf } from './assess.ts';
+import { applyMoves, type CircuitMove, fittedBy, placesFor } from '../moves/registry.ts';
+import { type Assessed, assess } from './assess.ts';
 import { drawerPairs, drawerValues, fromItem } from './drawer-values.ts';
+import { Judging, USUAL_WAYS } from './judging.ts';
+import { Measuring } from './measuring.ts';
 import { mendOf, strongerFor } from './mends.ts';
-import { bestOf, placeOf, seriesRankOf } from './rank.ts';
+import { bestOf, placeOf } from './rank.ts';
 import { type Start, type Task, taskOf } from './task.ts';
 import { crossingsOf, outwardFrom } from './values.ts';
-import type { AlsoChanged, NamedFinding, Rework, ReworkWay } from './way.ts';
+import type { Rework, ReworkWay } from './way.ts';
 
 /** How far a search has come. */
 export interface SearchProgress {
@@ -27,7 +23,6 @@ export interface SearchProgress {
 }
 
 const USUAL_SERIES: Series = 'E24';
-const USUAL_WAYS = 12;
 /** Circuits solved at the most; one that alternates takes some thirty times as long. */
 const MOST_TRIED = { steady: 6000, alternating: 700 };
 /** Preferred values passed at a time while a crossing is looked for: half a decade, and a whole one. */
@@ -79,10 +74,10 @@ interface Tried {
 }
 
 class Search {
-  private tried = 0;
   private readonly most: number;
   private readonly coarse: number;
-  private readonly solve: SolveWarmed;
+  private readonly measuring: Measuring;
+  private readonly judging: Judging;
   private readonly found = new Map<string, Assessed>();
   private wantsKeepers = false;
 
@@ -93,10 +88,8 @@ class Search {
     const kind = isAlternating(task.starts[0]?.circuit ?? task.circuit) ? 'alternating' : 'steady';
     this.most = MOST_TRIED[kind];
     this.coarse = COARSE[kind];
-    this.solve = (circuit, options) => {
-      this.tried += 1;
-      return solve(circuit, options);
-    };
+    this.measuring = new Measuring(task, solve);
+    this.judging = new Judging(this.measuring);
   }
 
   *run(): Generator<SearchProgress, Rework> {
@@ -122,98 +115,43 @@ class Search {
     const { task } = this;
     const begun = task.starts[0]?.moves ?? [];
     const all = [...begun, ...moves];
-    const nominal = this.measured(applyMoves(task.circuit, all), task.before);
+    const nominal = this.measuring.measured(applyMoves(task.circuit, all), task.before);
     if (!nominal.ok) return nominal;
-    const assessed = assess(task, all, nominal.value, this.solve);
+    const assessed = assess(task, all, nominal.value, this.measuring.solve);
     return assessed
-      ? succeed(this.judge(assessed))
+      ? succeed(this.judging.judge(assessed))
       : { ok: false, error: { code: 'no-convergence', message: 'It has no solution at the limits of its supply.', path: 'moves' } };
   }
 
   /** What only takes another supply is a way where it keeps the limits: nothing is to be done. */
   private keepStart({ moves, nominal }: Start): void {
     const isSupplyAlone = moves.every(({ move }) => move === 'replace-supply');
-    if (!isSupplyAlone || assess(this.task, moves, nominal, this.solve)?.breaks.length === 0) this.keep(moves, nominal);
+    if (!isSupplyAlone || assess(this.task, moves, nominal, this.measuring.solve)?.breaks.length === 0) this.keep(moves, nominal);
   }
 
   /** @param untold also those that the chip current does not follow */
   private placesAt({ circuit }: Start, untold = false): readonly MovePlace<CircuitMove>[] {
-    const places = placesFor(circuit, this.task.codes, { ...this.task.context, ledRef: this.ledIn(circuit) });
-    const strength = strengthsIn(circuit, this.ledIn(circuit));
+    const places = placesFor(circuit, this.task.codes, { ...this.task.context, ledRef: this.measuring.ledIn(circuit) });
+    const strength = strengthsIn(circuit, this.measuring.ledIn(circuit));
     const strengthOf = (place: MovePlace<CircuitMove>) =>
       place.is === 'value' && place.of ? Math.max(...place.of.map((ref) => strength.get(ref) ?? 0)) : UNTOLD_STRENGTH;
     return places.filter((place) => untold || strengthOf(place) > LEAST_STRENGTH).toSorted((a, b) => strengthOf(b) - strengthOf(a));
   }
 
-  private ledIn(circuit: Circuit): string {
-    const { ledRef } = this.task;
-    return circuit.parts.some(({ ref, kind }) => ref === ledRef && kind === 'led')
-      ? ledRef
-      : (circuit.parts.find(({ kind }) => kind === 'led')?.ref ?? ledRef);
-  }
-
-  private measured(circuit: Circuit, near: Measured): Result<Measured> {
-    return measure(circuit, { supplyRef: this.task.supplyRef, ledRef: this.task.ledRef }, this.solve, near.warmed);
-  }
-
-  /** Away from the goal, as a share of it. Of the most light: by how much the tightest limit is passed. */
-  private missOf(measured: Measured): number {
-    const { goal, before } = this.task;
-    switch (goal.aim) {
-      case 'chip-amps':
-        return measured.chipAmps / (goal.value as number) - 1;
-      case 'rated-share':
-        return measured.ofRated / (goal.value as number) - 1;
-      case 'supply-watts':
-        return measured.supplyWatts / (goal.value as number) - 1;
-      case 'none':
-        // As before, or as near to it as the limit lets it: what was overdriven is not wanted so again.
-        if (goal.replaceLed) return measured.ofRated / Math.min(before.ofRated, 1) - 1;
-        return measured.chipAmps / Math.min(before.chipAmps, this.limitIn(measured.circuit)) - 1;
-      case 'most-light':
-        return this.passedBy(measured);
-    }
-  }
-
-  /** By how much the tightest limit is passed at nominal values, as a share of it; negative where all hold. */
-  private passedBy(measured: Measured): number {
-    const { goal, ledRef } = this.task;
-    const { limits = {} } = goal;
-    const shares = measured.shares.map((one) => {
-      if (one.of === 'chip-amps') return one.ref === ledRef ? 0 : one.share;
-      // A new part is given the rating that it wants; nothing is held against what would be usual for it.
-      const isNew = partOf(measured.circuit, one.ref) !== partOf(this.task.circuit, one.ref);
-      return one.limit.assumed && (isNew || this.isNoMoreLoaded(one)) ? 0 : one.share / (limits.partShare ?? 1);
-    });
-    return (
-      Math.max(
-        measured.chipAmps / this.limitIn(measured.circuit),
-        ...(limits.supplyWatts === undefined ? [] : [measured.supplyWatts / limits.supplyWatts]),
-        ...shares,
-      ) - 1
-    );
-  }
-
-  /** Over what is only usual for such a part it was before, too: a finding, and no fault of a way. */
-  private isNoMoreLoaded({ ref, of, share }: Share): boolean {
-    const was = this.task.before.shares.find((one) => one.ref === ref && one.of === of)?.share ?? 0;
-    return share <= MORE_LOADED * was;
-  }
-
   /** @param missOf what is to become nothing along the values */
-  private tryPlace(start: Start, place: MovePlace<CircuitMove>, missOf = (measured: Measured) => this.missOf(measured)): void {
+  private tryPlace(start: Start, place: MovePlace<CircuitMove>, missOf = (measured: Measured) => this.measuring.missOf(measured)): void {
     if (place.is === 'options') {
       for (const option of place.options) this.tryMoves(start, option);
       return;
     }
-    if (this.tried >= this.most) return;
+    if (this.measuring.tried >= this.most) return;
     const known = new Map<number, Tried | undefined>();
     let near = start.nominal;
     const movesAt = (value: number): readonly CircuitMove[] => joined(start.moves, this.stocked(place, value));
     const tried = (value: number): Tried | undefined => {
       if (known.has(value)) return known.get(value);
       const moves = movesAt(value);
-      const nominal = this.measured(applyMoves(this.task.circuit, moves), near);
+      const nominal = this.measuring.measured(applyMoves(this.task.circuit, moves), near);
       const one = nominal.ok ? { moves, nominal: nominal.value } : undefined;
       if (one) near = one.nominal;
       known.set(value, one);
@@ -237,7 +175,7 @@ class Search {
 
   /** Whether something changed at all towards the goal. */
   private isNearer(measured: Measured, start: Measured): boolean {
-    return Math.abs(this.missOf(measured)) < NEARER * Math.abs(this.missOf(start));
+    return Math.abs(this.measuring.missOf(measured)) < NEARER * Math.abs(this.measuring.missOf(start));
   }
 
   /** From a crossing outwards, until enough were found that keep the limits. */
@@ -250,12 +188,12 @@ class Search {
     let [keepers, breakers] = [0, 0];
     for (const value of outwardFrom(values, centre, miss)) {
       const one = tried(value);
-      if (!one || keepers >= KEEPERS || this.tried >= this.most) {
-        if (keepers >= KEEPERS || this.tried >= this.most) return;
+      if (!one || keepers >= KEEPERS || this.measuring.tried >= this.most) {
+        if (keepers >= KEEPERS || this.measuring.tried >= this.most) return;
         continue;
       }
       // What passes a limit at its nominal values passes it at the corners.
-      const isOver = this.passedBy(one.nominal) > 1e-9;
+      const isOver = this.measuring.passedBy(one.nominal) > 1e-9;
       if (isOver && breakers >= BREAKERS) continue;
       const assessed = this.keep(one.moves, one.nominal);
       if (assessed?.breaks.length === 0) keepers += 1;
@@ -284,9 +222,9 @@ class Search {
   }
 
   private tryMoves(start: Start, moves: readonly CircuitMove[]): void {
-    if (this.tried >= this.most) return;
+    if (this.measuring.tried >= this.most) return;
     const all = joined(start.moves, moves);
-    const nominal = this.measured(applyMoves(this.task.circuit, all), start.nominal);
+    const nominal = this.measuring.measured(applyMoves(this.task.circuit, all), start.nominal);
     if (nominal.ok) this.keep(all, nominal.value);
   }
 
@@ -294,7 +232,7 @@ class Search {
     const key = JSON.stringify(moves);
     const known = this.found.get(key);
     if (known || nominal.ofRated < DARK) return known;
-    const assessed = assess(this.task, moves, nominal, this.solve);
+    const assessed = assess(this.task, moves, nominal, this.measuring.solve);
     if (!assessed) return undefined;
     if (this.task.goal.only === 'drawer' && !assessed.fromDrawer && fittedBy(moves).length > 0) return undefined;
     if (!this.wantsKeepers || assessed.breaks.length === 0) this.found.set(key, assessed);
@@ -309,7 +247,7 @@ class Search {
     const stronger = weak.flatMap((ref) => strongerFor(circuit, ref) ?? []).filter(({ move }) => this.task.codes.includes(move));
     if (stronger.length < weak.length) return undefined;
     const all = [...moves, ...stronger];
-    const measured = this.measured(applyMoves(this.task.circuit, all), nominal);
+    const measured = this.measuring.measured(applyMoves(this.task.circuit, all), nominal);
     return measured.ok ? this.keep(all, measured.value) : undefined;
   }
 
@@ -317,16 +255,9 @@ class Search {
   private get hasKeeper(): boolean {
     return [...this.found.values()].some(({ breaks, nominal, high, circuit }) => {
       if (breaks.length > 0) return false;
-      const miss = this.missOf(nominal);
-      return Math.abs(miss) < NEAR_ENOUGH || (miss < 0 && high.chipAmps > AT_LIMIT * this.limitIn(circuit));
+      const miss = this.measuring.missOf(nominal);
+      return Math.abs(miss) < NEAR_ENOUGH || (miss < 0 && high.chipAmps > AT_LIMIT * this.measuring.limitIn(circuit));
     });
-  }
-
-  /** What a chip of the goal's LED may carry at most. */
-  private limitIn(circuit: Circuit): number {
-    const led = circuit.parts.find(({ ref }) => ref === this.task.ledRef);
-    const rated = isKind(led, 'led') ? ratedChipAmps(led).value : Number.POSITIVE_INFINITY;
-    return Math.min(this.task.goal.limits?.chipAmps ?? Number.POSITIVE_INFINITY, rated);
   }
 
   /** Ways that come near, and leave another LED or part over what it takes: a value elsewhere that holds that back. */
@@ -334,14 +265,15 @@ class Search {
     const near = [...this.found.values()]
       .filter(
         ({ nominal, breaks }) =>
-          Math.abs(this.missOf(nominal)) < NEAR_ENOUGH && breaks.every(({ ref }) => ref !== undefined && ref !== this.task.ledRef),
+          Math.abs(this.measuring.missOf(nominal)) < NEAR_ENOUGH &&
+          breaks.every(({ ref }) => ref !== undefined && ref !== this.task.ledRef),
       )
-      .sort((a, b) => Math.abs(this.missOf(a.nominal)) - Math.abs(this.missOf(b.nominal)))
+      .sort((a, b) => Math.abs(this.measuring.missOf(a.nominal)) - Math.abs(this.measuring.missOf(b.nominal)))
       .slice(0, REPAIRED);
     for (const { moves, nominal } of near) {
       const then: Start = { moves, circuit: applyMoves(this.task.circuit, moves), nominal };
       for (const place of this.placesAt(then, true)) {
-        if (place.is === 'value' && !isAtSame(place, moves)) this.tryPlace(then, place, (measured) => this.passedBy(measured));
+        if (place.is === 'value' && !isAtSame(place, moves)) this.tryPlace(then, place, (measured) => this.measuring.passedBy(measured));
       }
       yield this.progress();
     }
@@ -354,7 +286,7 @@ class Search {
       for (const [index, place] of places.entries()) {
         for (const first of this.firstMoves(place)) {
           const circuit = applyMoves(start.circuit, first);
-          const nominal = this.measured(circuit, start.nominal);
+          const nominal = this.measuring.measured(circuit, start.nominal);
           if (!nominal.ok) continue;
           const then: Start = { moves: [...start.moves, ...first], circuit, nominal: nominal.value };
           const others = this.placesAt(then).filter((other) => other.is === 'value' && !isAtSame(other, first));
@@ -362,7 +294,7 @@ class Search {
           const after =
             place.is === 'options' ? others : others.filter((other) => !places.slice(0, index).some((one) => isLike(one, other)));
           for (const other of after) {
-            if (this.tried >= this.most) return;
+            if (this.measuring.tried >= this.most) return;
             this.tryPlace(then, other);
           }
           yield this.progress();
@@ -385,33 +317,20 @@ class Search {
 
   private progress(): SearchProgress {
     return {
-      tried: this.tried,
-      ways: this.best(
-        [...this.found.values()].map((one) => this.unjudged(one)),
+      tried: this.measuring.tried,
+      ways: this.judging.best(
+        [...this.found.values()].map((one) => this.judging.unjudged(one)),
         false,
       ),
     };
-  }
-
-  private best(ways: readonly ReworkWay[], areJudged: boolean): readonly ReworkWay[] {
-    const { goal } = this.task;
-    return bestOf(this.withMiss(ways), goal.ways ?? USUAL_WAYS, goal.aim === 'none', areJudged);
-  }
-
-  /** The most light is known once all are: what misses it gives less. */
-  private withMiss(ways: readonly ReworkWay[]): readonly ReworkWay[] {
-    if (this.task.goal.aim !== 'most-light') return ways;
-    const most = Math.max(...ways.filter(({ keeps }) => keeps).map(({ after }) => after.lightRatio), Number.MIN_VALUE);
-    const of = most > Number.MIN_VALUE ? most : Math.max(...ways.map(({ after }) => after.lightRatio));
-    return ways.map((way) => ({ ...way, miss: way.after.lightRatio / of - 1 }));
   }
 
   /** The best of those found, with findings mended where that can be, judged whole. */
   private *judged(): Generator<SearchProgress, readonly ReworkWay[]> {
     const { goal } = this.task;
     const wanted = goal.ways ?? USUAL_WAYS;
-    const unjudged = this.best(
-      [...this.found.values()].map((one) => this.unjudged(one)),
+    const unjudged = this.judging.best(
+      [...this.found.values()].map((one) => this.judging.unjudged(one)),
       false,
     );
     const keeping = unjudged.filter(({ keeps }) => keeps);
@@ -419,15 +338,15 @@ class Search {
     yield* this.mendFindings(
       asItIs.length > 0 ? asItIs : keeping.length > 0 ? firstOfEachPlace(keeping).slice(0, MENDED) : unjudged.slice(0, 1),
     );
-    const all = [...this.found.values()].map((one) => this.unjudged(one));
-    const chosen = bestOf(this.withMiss(all), wanted + JUDGED_BESIDE, goal.aim === 'none', false);
+    const all = [...this.found.values()].map((one) => this.judging.unjudged(one));
+    const chosen = bestOf(this.judging.withMiss(all), wanted + JUDGED_BESIDE, goal.aim === 'none', false);
     const ways: ReworkWay[] = [];
     for (const { moves } of chosen) {
       const assessed = [...this.found.values()].find((one) => one.moves === moves);
-      if (assessed) ways.push(this.judge(assessed));
-      yield { tried: this.tried, ways: this.best(ways, true) };
+      if (assessed) ways.push(this.judging.judge(assessed));
+      yield { tried: this.measuring.tried, ways: this.judging.best(ways, true) };
     }
-    return this.best(ways, true);
+    return this.judging.best(ways, true);
   }
 
   /** Each of the ways with what mends all findings, and the best also with what mends all but one. */
@@ -444,7 +363,7 @@ class Search {
       if (rank === 0 && serious.length < findings.length) sets.push(this.mendsFor(way, findings));
       for (const set of sets.filter(({ length }) => length > 0)) {
         const moves = merged(way.moves, set.flat());
-        const nominal = this.measured(applyMoves(this.task.circuit, moves), this.task.before);
+        const nominal = this.measuring.measured(applyMoves(this.task.circuit, moves), this.task.before);
         if (nominal.ok) this.keep(moves, nominal.value);
       }
       yield this.progress();
@@ -464,102 +383,17 @@ class Search {
     return mends;
   }
 
-  private unjudged(assessed: Assessed): ReworkWay {
-    return this.wayOf(assessed, { mends: [], leaves: [], makes: [] }, { chipAmpsUncertainty: undefined, ownHours: undefined });
-  }
-
-  /** With its findings, and how sure its current is. */
-  private judge(assessed: Assessed): ReworkWay {
-    const { task } = this;
-    const fitted = fitReadings(assessed.circuit, []);
-    if (!fitted.ok) return this.unjudged(assessed);
-    const fit = fitted.value;
-    const { findings } = auditSolved(assessed.circuit, fit.solution, stressesOf(assessed.circuit, fit), this.solve);
-    const [amps] = fit.figures([{ of: 'chip', ref: this.ledIn(assessed.circuit), quantity: 'amps' }]);
-    const hours = assessed.hours ?? hoursOf(task, assessed.circuit);
-    return this.wayOf({ ...assessed, hours }, comparedFindings(task.findings, findings), {
-      chipAmpsUncertainty: amps.uncertainty,
-      ownHours: hours === undefined ? undefined : ownHoursOf(assessed.circuit, this.ledIn(assessed.circuit)),
-    });
-  }
-
-  private wayOf(
-    assessed: Assessed,
-    compared: Pick<ReworkWay, 'mends' | 'leaves' | 'makes'>,
-    { chipAmpsUncertainty, ownHours }: Pick<ReworkWay, 'chipAmpsUncertainty' | 'ownHours'>,
-  ): ReworkWay {
-    const { task } = this;
-    const { moves, circuit, nominal, effort, breaks } = assessed;
-    const unsafe = [...compared.leaves, ...compared.makes].filter(({ severity }) => severity === 'unsafe').length;
-    const shown = moves.filter(({ move }) => move !== 'replace-supply');
-    return {
-      text: shown.length > 0 ? sayMoves(task.circuit, shown) : 'as it is',
-      moves,
-      ...effort,
-      fromDrawer: assessed.fromDrawer,
-      circuit,
-      after: this.figuresOf(nominal, assessed.low, assessed.high, assessed.hours),
-      worst: assessed.worst,
-      miss: this.missOf(nominal),
-      keeps: breaks.length === 0,
-      breaks,
-      ...compared,
-      unsafe,
-      alsoChanges: alsoChangedBy(task, nominal),
-      seriesRank: seriesRankOf(moves),
-      ownHours,
-      chipAmpsUncertainty,
-      probability: chipAmpsUncertainty === undefined ? undefined : this.probabilityOf(assessed, chipAmpsUncertainty),
-    };
-  }
-
-  /** That its chip current at the highest supply is under its limit, normally distributed around what is likeliest. */
-  private probabilityOf({ circuit, nominal, high }: Assessed, uncertainty: number): number {
-    const atHigh = this.measured(supplyCorners(circuit, this.task.supplyRef).high.circuit, nominal);
-    const amps = atHigh.ok ? atHigh.value.chipAmps : high.chipAmps;
-    return normalBelow((this.limitIn(circuit) - amps) / Math.max(uncertainty, 1e-12));
-  }
-
-  private figuresOf(measured: Measured, low: CornerFigure, high: CornerFigure, hours: number | undefined): ReworkFigures {
-    const { before } = this.task;
-    const lightRatio = before.light > 0 ? measured.light / before.light : 0;
-    const hardest = hardestPart(measured.circuit, measured.shares);
-    return {
-      chipAmps: measured.chipAmps,
-      ofRated: measured.ofRated,
-      lightRatio,
-      seenChange: seenChange(lightRatio),
-      supplyWatts: measured.supplyWatts,
-      supplyAmps: measured.supplyAmps,
-      ...(hours !== undefined && { hours }),
-      flickerPercent: measured.flickerPercent,
-      low,
-      high,
-      ...(hardest && { hardest }),
-    };
-  }
-
-  /** Of a circuit without new parts: only its supply has corners. */
-  private plainFigures(measured: Measured): ReworkFigures {
-    const corners = supplyCorners(measured.circuit, this.task.supplyRef);
-    const at = ({ label, circuit }: typeof corners.low): CornerFigure => {
-      const solved = this.measured(circuit, measured);
-      return { label, chipAmps: solved.ok ? solved.value.chipAmps : Number.NaN };
-    };
-    return this.figuresOf(measured, at(corners.low), at(corners.high), hoursOf(this.task, measured.circuit));
-  }
-
   private result(ways: readonly ReworkWay[]): Rework {
     const { task } = this;
     const { measured } = task.unchanged;
     return {
       ledRef: task.ledRef,
       supplyRef: task.supplyRef,
-      before: this.plainFigures(task.before),
-      unchanged: measured && this.plainFigures(measured),
+      before: this.judging.plainFigures(task.before),
+      unchanged: measured && this.judging.plainFigures(measured),
       findings: task.findings,
-      tried: this.tried,
-      isCut: this.tried >= this.most,
+      tried: this.measuring.tried,
+      isCut: this.measuring.tried >= this.most,
       ways,
     };
   }
@@ -569,8 +403,6 @@ class Search {
 const [UNTOLD_STRENGTH, LEAST_STRENGTH] = [0.02, 1e-5];
 /** From here on a current is at its limit: the next value would pass it. */
 const AT_LIMIT = 0.8;
-/** A current beside the LEDs that moves by more is worth saying; less than a hundredth of a milliampere is none. */
-const [ALSO_CHANGED, LEAST_AMPS] = [0.1, 1e-5];
 /** Ways that are repaired at a second place. */
 const REPAIRED = 3;
 /** A value that crosses nothing is worth showing where it takes this off what is missed. */
@@ -630,29 +462,10 @@ function merged(moves: readonly CircuitMove[], mends: readonly CircuitMove[]): r
   return [...kept, ...mends.filter((mend) => !moves.some((move) => isSame(move, mend)))];
 }
 
-/** Currents of other sources and of converters that are not what they were, by more than a tenth. */
-function alsoChangedBy({ supplyRef, before }: Task, after: Measured): readonly AlsoChanged[] {
-  const ampsOf = ({ warmed }: Measured, ref: string) => warmed.solution.parts[ref]?.amps.avg ?? 0;
-  return after.circuit.parts
-    .filter(({ ref, kind }) => ref !== supplyRef && (deviceOf(kind).source !== undefined || kind === 'converter'))
-    .map(({ ref }) => ({ ref, before: ampsOf(before, ref), after: ampsOf(after, ref) }))
-    .filter(({ before: was, after: is }) => Math.abs(is - was) > ALSO_CHANGED * Math.max(Math.abs(is), Math.abs(was), LEAST_AMPS));
-}
-
 /** The best way at each place; of places that come as near, those that take least from the supply. */
 function firstOfEachPlace(ways: readonly ReworkWay[]): readonly ReworkWay[] {
   const first = new Map<string, ReworkWay>();
   for (const way of ways) if (!first.has(placeOf(way.moves))) first.set(placeOf(way.moves), way);
   const near = ({ miss }: ReworkWay) => Math.round(Math.abs(miss) / NEAR_ENOUGH);
   return [...first.values()].sort((a, b) => near(a) - near(b) || a.after.supplyWatts - b.after.supplyWatts);
-}
-
-function comparedFindings(before: readonly Finding[], after: readonly Finding[]): Pick<ReworkWay, 'mends' | 'leaves' | 'makes'> {
-  const named = ({ code, ref, severity }: Finding): NamedFinding => ({ code, ref, severity });
-  const isIn = (list: readonly Finding[], { code, ref }: Finding) => list.some((one) => one.code === code && one.ref === ref);
-  return {
-    mends: before.filter((one) => !isIn(after, one)).map(named),
-    leaves: after.filter((one) => isIn(before, one)).map(named),
-    makes: after.filter((one) => !isIn(before, one)).map(named),
-  };
 }
