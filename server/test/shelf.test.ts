@@ -66,6 +66,8 @@ describe('the shelf', () => {
     expect(await shelf('?search=CLIP&count=1&from=1')).toMatchObject({ specimens: [{ id: 'soft-1' }], found: 2, total: 4 });
     expect(idsOf(await shelf('?findings=unsafe'))).toEqual(['hard-1']);
     expect(idsOf(await shelf('?stage=claim'))).toEqual(['bare-1']);
+    expect(idsOf(await shelf('?drive=over'))).toEqual(['hard-1']);
+    expect(idsOf(await shelf('?drive=unknown'))).toEqual(['bare-1']);
     // What wants a reading, and not what has no circuit yet.
     expect(idsOf(await shelf('?due=true&sort=name'))).toEqual(['fair-1', 'hard-1', 'soft-1']);
     expect(await shelf('?search=nowhere')).toMatchObject({ specimens: [], found: 0, total: 4 });

@@ -1,5 +1,5 @@
 import { availableParallelism } from 'node:os';
-import type { Summary } from '@mindful-probe/core';
+import { driveBandOf, type Summary } from '@mindful-probe/core';
 import { Injectable, Logger, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
 import { filter, firstValueFrom, type Observable, race, Subject, type Subscription, timer } from 'rxjs';
 import { AnalysesService } from '../analyses/analyses.service.ts';
@@ -153,10 +153,11 @@ export class ShelfService implements OnModuleInit, OnModuleDestroy {
   }
 }
 
-function answers({ id, summary }: ShelfRow, { search, stage, findings, due }: ShelfQuery): boolean {
+function answers({ id, summary }: ShelfRow, { search, stage, findings, drive, due }: ShelfQuery): boolean {
   if (search !== '' && !`${summary?.name ?? ''} ${summary?.supply ?? ''} ${id}`.toLowerCase().includes(search.toLowerCase())) return false;
   if (stage !== undefined && summary?.furthest !== stage) return false;
   if (due && !summary?.due?.length) return false;
+  if (drive !== undefined && driveBandOf(summary ?? {}) !== drive) return false;
   return findings === undefined || (summary !== undefined && findingsOf(summary) === findings);
 }
 

@@ -1,4 +1,4 @@
-import { entrySchema, STAGES, specimenIdSchema } from '@mindful-probe/core';
+import { DRIVE_BANDS, entrySchema, STAGES, specimenIdSchema } from '@mindful-probe/core';
 import { createZodDto } from 'nestjs-zod';
 import { z } from 'zod';
 
@@ -27,6 +27,8 @@ const shelfQuerySchema = z.object({
   /** The stage begun last. */
   stage: z.enum(STAGES).optional(),
   findings: z.enum(['unsafe', 'caution', 'open', 'none']).optional(),
+  /** How hard it is driven: over its rating, near it, in comfort, not known. */
+  drive: z.enum(DRIVE_BANDS).optional(),
   /** Only those that want something at a time. */
   due: z.stringbool().default(false),
   /** The hardest driven first, those not known last; by name; the newest first. */

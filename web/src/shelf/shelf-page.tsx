@@ -6,7 +6,7 @@ import { KeyHelp } from '../app/key-help.tsx';
 import { useKeys } from '../app/keys.ts';
 import { toggleTheme } from '../app/theme.ts';
 import { importFile, type ShelfPart } from '../shared/data/api.ts';
-import { type ShelfQuestion, useShelf } from '../shared/data/use-shelf.ts';
+import { type ShelfQuestion, useShelf, WHOLE_SHELF } from '../shared/data/use-shelf.ts';
 import { useWaiting } from '../shared/data/waiting.ts';
 import { Empty } from '../shared/kit/empty.tsx';
 import { Patterns } from '../shared/pictures/patterns.tsx';
@@ -22,7 +22,7 @@ const [FIRST_ROWS, MORE_ROWS] = [200, 400];
 
 /** Every specimen on one drive ruler, the hardest driven first. */
 export function ShelfPage() {
-  const [question, setQuestion] = useState<ShelfQuestion>({ search: '', stage: '', findings: '', sort: 'drive', count: FIRST_ROWS });
+  const [question, setQuestion] = useState<ShelfQuestion>({ ...WHOLE_SHELF, sort: 'drive', count: FIRST_ROWS });
   const asked = useDeferredValue(question);
   const { part, error, refresh } = useShelf(asked);
   const rows = part?.specimens;

@@ -1,3 +1,4 @@
+import type { DriveBand } from '@mindful-probe/core';
 import type { ShelfQuestion } from '../shared/data/use-shelf.ts';
 import { STAGE_LIST } from '../stages/registry.ts';
 
@@ -7,6 +8,13 @@ const FINDINGS: readonly (readonly [string, string])[] = [
   ['caution', 'to be careful of'],
   ['open', 'not enough known'],
   ['none', 'none open'],
+];
+const DRIVES: readonly (readonly [DriveBand | '', string])[] = [
+  ['', 'any drive'],
+  ['over', 'above its rating'],
+  ['near', 'close to it'],
+  ['comfort', 'in comfort'],
+  ['unknown', 'not known'],
 ];
 const SORTS: readonly (readonly [string, string])[] = [
   ['drive', 'hardest driven first'],
@@ -48,6 +56,10 @@ export function ShelfQuestionBar({ question, onChange }: ShelfQuestionBarProps) 
         </select>
       </label>
       <Choice label="Findings" value={question.findings} of={FINDINGS} onChoose={(findings) => onChange({ findings })} />
+      <Choice label="Drive" value={question.drive} of={DRIVES} onChoose={(drive) => onChange({ drive })} />
+      <label className="flex items-center gap-2 pb-1.5">
+        <input type="checkbox" checked={question.isDue} onChange={(event) => onChange({ isDue: event.target.checked })} /> wants something
+      </label>
       <Choice label="Order" value={question.sort} of={SORTS} onChoose={(sort) => onChange({ sort })} />
     </search>
   );

@@ -8,10 +8,15 @@ export interface ShelfQuestion {
   readonly search: string;
   readonly stage: string;
   readonly findings: string;
+  readonly drive: string;
+  /** Only what wants something at a time. */
+  readonly isDue: boolean;
   readonly sort: string;
   /** Rows from the first on. */
   readonly count: number;
 }
+
+export const WHOLE_SHELF = { search: '', stage: '', findings: '', drive: '', isDue: false } as const satisfies Partial<ShelfQuestion>;
 
 /** Rows are worked out one after the other; the order is asked for anew once they pause. */
 const PAUSE_MS = 700;
@@ -43,10 +48,12 @@ export function withRow(part: ShelfPart, row: ShelfRow): ShelfPart {
   return { ...part, specimens: part.specimens.map((known) => (known.id === row.id ? row : known)) };
 }
 
-function addressOf({ search, stage, findings, sort, count }: ShelfQuestion): string {
+function addressOf({ search, stage, findings, drive, isDue, sort, count }: ShelfQuestion): string {
   const asked = new URLSearchParams({ sort, count: String(count) });
   if (search.trim() !== '') asked.set('search', search.trim());
   if (stage !== '') asked.set('stage', stage);
   if (findings !== '') asked.set('findings', findings);
+  if (drive !== '') asked.set('drive', drive);
+  if (isDue) asked.set('due', 'true');
   return `/api/shelf?${asked.toString()}`;
 }

@@ -1,12 +1,12 @@
 import { useState } from 'react';
-import { useShelf } from '../data/use-shelf.ts';
+import { useShelf, WHOLE_SHELF } from '../data/use-shelf.ts';
 
 const MOST_SHOWN = 20;
 
 /** Specimens by name, found by typing; a press chooses one. */
 export function SpecimenList({ onChoose }: { readonly onChoose: (id: string) => void }) {
   const [search, setSearch] = useState('');
-  const { part } = useShelf({ search, stage: '', findings: '', sort: 'name', count: MOST_SHOWN });
+  const { part } = useShelf({ ...WHOLE_SHELF, search, sort: 'name', count: MOST_SHOWN });
   return (
     <>
       <input
