@@ -79,6 +79,7 @@ const SAYS_NOTHING_OF_THE_CIRCUIT: ReadonlySet<EntryKind> = new Set([
   'pin',
   'remark',
   'cost',
+  'seats',
   'wording',
   'layout',
   'look',

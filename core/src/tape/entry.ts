@@ -235,6 +235,8 @@ const PAYLOADS = {
     marking: z.string().min(1).max(40).optional(),
     package: z.string().min(1).max(40).optional(),
   },
+  /** Where the LEDs of a part are to be seen on its board, in the order of the current, and how wide the board is to its height. */
+  seats: { ref: refSchema, points: z.array(pointSchema).min(1).max(2000), aspect: z.number().positive().max(100) },
   join: { terminals: z.array(terminalSchema).min(2).max(400) },
   reading: {
     place: placeSchema,
@@ -323,6 +325,7 @@ export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('beeper'),
   entryOf('part'),
   entryOf('place'),
+  entryOf('seats'),
   entryOf('join'),
   entryOf('reading'),
   entryOf('meter'),

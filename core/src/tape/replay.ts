@@ -61,6 +61,8 @@ export interface Specimen {
   readonly steps: readonly EntryOf<'step'>[];
   readonly pictures: readonly SpecimenPicture[];
   readonly notes: readonly EntryOf<'note'>[];
+  /** By the ref of the LED: the last word on where its packages are to be seen. */
+  readonly seats: ReadonlyMap<string, EntryOf<'seats'>>;
   readonly costs: readonly EntryOf<'cost'>[];
   /** Own words in the sections of the write-up. */
   readonly remarks: ReadonlyMap<WriteUpSectionId, string>;
@@ -175,6 +177,7 @@ class Fold {
   private decision?: EntryOf<'decision'>;
   private readonly pictures: { entry: EntryOf<'picture'>; pins: EntryOf<'pin'>[] }[] = [];
   private steps: EntryOf<'step'>[] = [];
+  private readonly seats = new Map<string, EntryOf<'seats'>>();
   private readonly costs: EntryOf<'cost'>[] = [];
   private readonly notes: EntryOf<'note'>[] = [];
   private readonly remarks = new Map<WriteUpSectionId, string>();
@@ -240,6 +243,7 @@ class Fold {
       steps: this.steps,
       pictures: this.pictures,
       notes: this.notes,
+      seats: this.seats,
       costs: this.costs,
       remarks: this.remarks,
       wordings: this.wordings,
@@ -300,6 +304,10 @@ class Fold {
       const picture = this.pictures.find(({ entry: { id } }) => id === entry.picture);
       if (!picture) return 'Its picture is not on the tape.';
       picture.pins.push(entry);
+      return undefined;
+    },
+    seats: (entry) => {
+      this.seats.set(entry.ref, entry);
       return undefined;
     },
     cost: (entry) => push(this.costs, entry),

@@ -1,5 +1,12 @@
 import type { BenchScript } from '../bench-script.ts';
 
+/** Eight in a ring around one in the middle, as on most boards of a spot. */
+const RING = Array.from({ length: 9 }, (_, index): [number, number] => {
+  if (index === 8) return [0.5, 0.5];
+  const angle = (index / 8) * 2 * Math.PI;
+  return [Number((0.5 - 0.4 * Math.cos(angle)).toFixed(3)), Number((0.5 - 0.4 * Math.sin(angle)).toFixed(3))];
+});
+
 /** A spot lamp that stays dark and lit once when it was knocked: half-way through looking for the fault. */
 export const kitchenSpot: BenchScript = {
   id: 'kitchen-spot',
@@ -18,6 +25,7 @@ export const kitchenSpot: BenchScript = {
     ['10:03', 'R3 mark 105 on B C'],
     ['10:05', 'B1 bridge on C N P M'],
     ['10:09', 'D1-D9 led white 2835 18 series on P M'],
+    ['10:09', { kind: 'seats', ref: 'D1-D9', points: RING, aspect: 1 }],
     ['10:20', 'in 231v 0ma 0w'],
     ['10:20', 'it does not light'],
     ['10:22', 'it comes back when knocked'],

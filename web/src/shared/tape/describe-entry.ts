@@ -135,6 +135,8 @@ export function describeEntry(entry: Entry): EntryWords {
       return { words: entry.verdict === 'keep' ? 'Rework kept' : 'Rework taken back', meaning: 'signed off', mono: false };
     case 'remark':
       return { words: 'Write-up', meaning: `own words, ${entry.stage}`, mono: false };
+    case 'seats':
+      return { words: entry.ref, meaning: `${entry.points.length} places on the board`, mono: true };
     case 'cost':
       return {
         words: typed ?? `cost ${entry.of}`,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { analysisOf, diagnose, faultEvidence, replay, stringMapOf } from '@mindful-probe/core';
+import { analysisOf, diagnose, type EntryDraft, faultEvidence, replay, stringMapOf } from '@mindful-probe/core';
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { SymptomButtons } from '../../../shared/faults/symptom-buttons.tsx';
@@ -58,6 +58,25 @@ describe('the next test', () => {
 });
 
 describe('the string map', () => {
+  it('lies as on the board where the places are known of every package, and else in the order of the string', () => {
+    const { lines, diagnosis } = diagnosed();
+    const seats = (count: number): EntryDraft => ({
+      kind: 'seats',
+      ref: 'D1-D6',
+      points: Array.from({ length: count }, (_, index): [number, number] => [index % 2 === 0 ? 0.1 : 0.9, 0.1 + 0.15 * index]),
+      aspect: 1.5,
+    });
+    const packages = stringMapOf(diagnosis.circuit, []);
+    const map = <StringMap circuit={diagnosis.circuit} packages={packages} asked={new Set()} />;
+    const laid = renderOpen(map, { lines: [...lines, seats(6)] });
+    const [first, second] = within(screen.getByLabelText('D1-D6, as on the board')).getAllByRole('listitem');
+    expect(Number.parseFloat(second?.style.left ?? '')).toBeGreaterThan(Number.parseFloat(first?.style.left ?? ''));
+    laid.unmount();
+    renderOpen(map, { lines: [...lines, seats(5)] });
+    expect(screen.queryByLabelText('D1-D6, as on the board')).toBeNull();
+    expect(within(screen.getByLabelText('D1-D6')).getAllByRole('listitem')).toHaveLength(6);
+  });
+
   it('takes what a package does with two presses, and goes on to the next', async () => {
     const { lines, diagnosis } = diagnosed();
     const { recorded } = renderOpen(

@@ -6,10 +6,12 @@ import {
   PACKAGE_STATES,
   type PackageState,
   partOfKind,
+  type Seats,
+  seatLayout,
   supplyVoltsFor,
   testAmpsOf,
 } from '@mindful-probe/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
 
 const SIDE = 20;
@@ -23,6 +25,7 @@ interface StringMapProps {
 
 /** Packages as squares in the order of the string, each with what was found of it. */
 export function StringMap({ circuit, packages, asked }: StringMapProps) {
+  const { specimen } = useOpenSpecimen();
   const [chosen, setChosen] = useState<string>();
   const shown = packages.find(({ name }) => name === chosen);
   if (packages.length === 0) return null;
@@ -34,27 +37,15 @@ export function StringMap({ circuit, packages, asked }: StringMapProps) {
   return (
     <section aria-label="String map" className="mt-3">
       {parts.map((ref) => (
-        <ol key={ref} className="flex flex-wrap gap-x-1 gap-y-2" aria-label={ref}>
-          {packages
-            .filter((one) => one.ref === ref)
-            .map((one) => (
-              <li key={one.name} className="w-12 text-center">
-                <button
-                  type="button"
-                  aria-pressed={one.name === chosen}
-                  aria-label={`${one.name}${one.volts === undefined ? '' : ` ${one.volts.toPrecision(3)} V`}: ${one.state}`}
-                  onClick={() => setChosen(one.name === chosen ? undefined : one.name)}
-                  className={`block w-full py-0.5 ${asked.has(one.name) ? 'outline-2 outline-petrol' : ''} aria-pressed:bg-ground`}
-                >
-                  <span className={`block font-figures text-12 ${asked.has(one.name) ? 'font-[650] text-petrol' : ''}`}>{one.name}</span>{' '}
-                  <PackageSquare state={one.state} />
-                  <span className="block font-figures text-12 text-quiet">
-                    {one.volts === undefined ? '\u00a0' : one.volts.toPrecision(3)}
-                  </span>
-                </button>
-              </li>
-            ))}
-        </ol>
+        <Row
+          key={ref}
+          name={ref}
+          packages={packages.filter((one) => one.ref === ref)}
+          seats={specimen.seats.get(ref)}
+          asked={asked}
+          chosen={chosen}
+          onChoose={(name) => setChosen(name === chosen ? undefined : name)}
+        />
       ))}
       {shown ? (
         <PackageFindings one={shown} amps={amps} onSaid={() => setChosen(next(packages, shown)?.name)} />
@@ -68,6 +59,72 @@ export function StringMap({ circuit, packages, asked }: StringMapProps) {
       )}
       <Legend />
     </section>
+  );
+}
+
+interface RowProps {
+  /** Of the part. */
+  readonly name: string;
+  readonly packages: readonly MappedPackage[];
+  /** Where they are to be seen on the board. */
+  readonly seats: Seats | undefined;
+  readonly asked: ReadonlySet<string>;
+  readonly chosen: string | undefined;
+  readonly onChoose: (name: string) => void;
+}
+
+/** Name, square and volts of a package, pixels; and the least that a map is wide. */
+const [FIELD, LEAST_WIDTH] = [{ width: 48, height: 60 }, 264];
+
+/** The packages of one part: as they lie on the board where that is known, else one after another. */
+function Row({ name, packages, seats, asked, chosen, onChoose }: RowProps) {
+  const layout = useMemo(
+    () => (seats?.points.length === packages.length ? seatLayout(seats, FIELD, LEAST_WIDTH) : undefined),
+    [seats, packages.length],
+  );
+  const items = packages.map((one, index) => {
+    const place = layout?.places[index];
+    return (
+      <li key={one.name} className={`w-12 text-center ${place ? 'absolute' : ''}`} style={place}>
+        <PackageButton one={one} isAsked={asked.has(one.name)} isChosen={one.name === chosen} onPress={() => onChoose(one.name)} />
+      </li>
+    );
+  });
+  if (!layout)
+    return (
+      <ol className="flex flex-wrap gap-x-1 gap-y-2" aria-label={name}>
+        {items}
+      </ol>
+    );
+  return (
+    <div className="overflow-x-auto">
+      <ol className="relative" aria-label={`${name}, as on the board`} style={{ width: layout.width, height: layout.height }} data-seats>
+        {items}
+      </ol>
+    </div>
+  );
+}
+
+interface PackageButtonProps {
+  readonly one: MappedPackage;
+  readonly isAsked: boolean;
+  readonly isChosen: boolean;
+  readonly onPress: () => void;
+}
+
+function PackageButton({ one, isAsked, isChosen, onPress }: PackageButtonProps) {
+  return (
+    <button
+      type="button"
+      aria-pressed={isChosen}
+      aria-label={`${one.name}${one.volts === undefined ? '' : ` ${one.volts.toPrecision(3)} V`}: ${one.state}`}
+      onClick={onPress}
+      className={`block w-full py-0.5 ${isAsked ? 'outline-2 outline-petrol' : ''} aria-pressed:bg-ground`}
+    >
+      <span className={`block font-figures text-12 ${isAsked ? 'font-[650] text-petrol' : ''}`}>{one.name}</span>{' '}
+      <PackageSquare state={one.state} />
+      <span className="block font-figures text-12 text-quiet">{one.volts === undefined ? '\u00a0' : one.volts.toPrecision(3)}</span>
+    </button>
   );
 }
 

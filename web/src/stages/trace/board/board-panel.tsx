@@ -3,9 +3,11 @@ import {
   type BoardFrame,
   type BoardSide,
   boardFrame,
+  type EntryDraft,
   type Point,
   photosOf,
   placeOnPhoto,
+  type Size,
   type Strip,
 } from '@mindful-probe/core';
 import { ToggleGroup } from 'radix-ui';
@@ -256,11 +258,26 @@ function BoardTools({ board, photos, frame, big, onBig, onPhotos }: BoardToolsPr
           points={tool.points}
           pads={tool.pads}
           onCount={setStrip}
-          onLine={(words) => suggest(`${freeRef('D', specimen)} ${words}`)}
+          onLine={(words) => {
+            const ref = freeRef('D', specimen);
+            if (strip) record(seatsOf(ref, strip.leds, frame.size));
+            suggest(`${ref} ${words}`);
+          }}
         />
       )}
     </>
   );
+}
+
+/** Where each LED of a strip is, as shares of the board. */
+function seatsOf(ref: string, leds: readonly Point[], [width, height]: Size): EntryDraft {
+  const share = (value: number) => Math.min(1, Math.max(0, Number(value.toFixed(4))));
+  return {
+    kind: 'seats',
+    ref,
+    points: leds.map(([x, y]) => [share(x / width), share(y / height)]),
+    aspect: Number((width / height).toFixed(4)),
+  };
 }
 
 function sayAlignment(isOnBack: boolean, { alignment, problem }: BoardFrame, board: Board): string {
