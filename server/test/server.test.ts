@@ -159,6 +159,7 @@ describe('export and import', () => {
     const zip = new Uint8Array(await (await fetch(`${server.url}/api/specimens/rear-1/export.zip`)).arrayBuffer());
     expect(Object.keys(unzipSync(zip)).sort()).toEqual([
       'drive-ruler.svg',
+      'heat-path.svg',
       'netlist.txt',
       'parts.csv',
       'readings.csv',

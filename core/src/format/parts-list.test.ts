@@ -9,9 +9,9 @@ const { circuit } = specimenOf(...LAMP);
 describe('a circuit as lists', () => {
   it('has a row a part with its nets in the order of its pins', () => {
     const [head, ...rows] = partsCsv(circuit).trimEnd().split('\r\n');
-    expect(head).toBe('ref,kind,value,marking,nets');
+    expect(head).toBe('ref,kind,value,marking,nets,fields');
     expect(rows.map((row) => row.split(',')[0])).toEqual(['V1', 'R1', 'B1', 'D1']);
-    expect(rows[1]).toBe('R1,resistor,10.0 Ω,100,L X');
+    expect(rows[1]).toMatch(/^R1,resistor,10\.0 Ω,100,L X,"/);
     expect(rows[2]).toContain('X N P M');
   });
 
@@ -32,7 +32,7 @@ describe('a circuit document', () => {
   const document = specimenFiles('lamp-1', entriesOf({ kind: 'name', name: 'Lamp' }, ...LAMP)).get('specimen.circuit.json') ?? '';
 
   it('becomes entries that give the same circuit again', () => {
-    const taken = partsOfCircuit(document, []);
+    const taken = partsOfCircuit(document, specimenOf());
     const entries = (taken.ok ? taken.value.drafts : []).map((draft, index) =>
       completeDraft(draft, `entry-${index}-p`, '2026-03-07T10:00:00Z'),
     );
@@ -43,11 +43,45 @@ describe('a circuit document', () => {
   });
 
   it('leaves what is on the board as it is, and names what is wrong and where', () => {
-    const taken = partsOfCircuit(document, ['R1']);
+    const taken = partsOfCircuit(document, specimenOf('R1 47r on L X'));
     expect(taken).toMatchObject({ ok: true, value: { left: ['R1'] } });
     expect(taken.ok && taken.value.drafts).toHaveLength(3);
-    expect(partsOfCircuit('{"a":', [])).toMatchObject({ ok: false, error: { code: 'bad-json' } });
+    expect(partsOfCircuit('{"a":', specimenOf())).toMatchObject({ ok: false, error: { code: 'bad-json' } });
     const bad = document.replace('"ohms": 10', '"ohms": -10');
-    expect(partsOfCircuit(bad, [])).toMatchObject({ ok: false, error: { path: expect.stringContaining('ohms') } });
+    expect(partsOfCircuit(bad, specimenOf())).toMatchObject({ ok: false, error: { path: expect.stringContaining('ohms') } });
+  });
+});
+
+describe('a table of parts', () => {
+  const again = (text: string) => {
+    const taken = partsOfCircuit(text, specimenOf());
+    if (!taken.ok) throw new Error(taken.error.message);
+    return replay(taken.value.drafts.map((draft, index) => completeDraft(draft, `entry-${index}-t`, '2026-03-07T10:00:00Z'))).circuit;
+  };
+
+  it('that we wrote gives the same parts again, whatever is in them', () => {
+    const odd = specimenOf(...LAMP, 'U1 sink ref 0.6v R1 on M N', 'C1 220nF X2 on L N', {
+      kind: 'part',
+      part: { ref: 'R9', kind: 'resistor', pins: ['P', 'M'], ohms: 5, marking: '=1+1', note: 'a, "quoted" one' },
+    }).circuit;
+    expect(again(partsCsv(odd)).parts).toEqual(odd.parts);
+  });
+
+  it('that somebody typed is read as the bench line reads it', () => {
+    const { parts } = again('\uFEFFRef,Kind,Value,Nets\r\nV1,,5v usb,A G\r\nr1,resistor,39r 1%,A B\r\nD1,led,white rated 30ma,B G\r\n\r\n');
+    expect(parts).toMatchObject([
+      { ref: 'V1', kind: 'dc', volts: 5 },
+      { ref: 'R1', ohms: 39, tolerance: 0.01 },
+      { ref: 'D1', colour: 'white', rated: { amps: 0.03 } },
+    ]);
+  });
+
+  it('names the line that cannot be read, and leaves what is on the board', () => {
+    const table = 'ref,value,nets\nR1,47r,L X\nR2,heavy,A B\n';
+    expect(partsOfCircuit(table, specimenOf())).toMatchObject({ ok: false, error: { path: 'line 3' } });
+    expect(partsOfCircuit('ref,value,nets\nR1,33r,L X\n', specimenOf('R1 47r on L X'))).toMatchObject({
+      value: { drafts: [], left: ['R1'] },
+    });
+    expect(partsOfCircuit('some words', specimenOf())).toMatchObject({ ok: false, error: { path: 'line 1' } });
   });
 });

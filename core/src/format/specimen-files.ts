@@ -5,7 +5,8 @@ import { formatSignificant } from '../quantity/index.ts';
 import { type Entry, replay, type Specimen, type WriteUpFigure } from '../tape/index.ts';
 import { markdownOf, treeOf, writeUp, writeUpFactsOf, writeUpFigure } from '../write-up/index.ts';
 import { soaksCsv } from './courses-csv.ts';
-import { netlistText, partsCsv } from './parts-list.ts';
+import { partsCsv } from './parts-csv.ts';
+import { netlistText } from './parts-list.ts';
 import { tapeText } from './tape-document.ts';
 
 /** The file of a specimen's ZIP that the import reads; the others follow from it. */

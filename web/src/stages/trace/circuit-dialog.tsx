@@ -8,8 +8,7 @@ export function CircuitDialog() {
   const { specimen, record } = useOpenSpecimen();
   const [isOpen, setOpen] = useState(false);
   const [text, setText] = useState('');
-  const present = specimen.circuit.parts.map(({ ref }) => ref);
-  const taken = text.trim() === '' ? undefined : partsOfCircuit(text, present);
+  const taken = text.trim() === '' ? undefined : partsOfCircuit(text, specimen);
   const take = () => {
     if (!taken?.ok) return;
     for (const draft of taken.value.drafts) record(draft);
@@ -25,7 +24,7 @@ export function CircuitDialog() {
         open={isOpen}
         onOpenChange={setOpen}
         title="Circuit from a file"
-        description="A circuit document (specimen.circuit.json of an export, or your own). Parts that are on the board stay as they are."
+        description="A circuit document (specimen.circuit.json of an export, or your own), or a table of parts as CSV with columns ref, kind, value and nets. Parts that are on the board stay as they are."
       >
         <label className="block">
           <span className="sr-only">Circuit document</span>
@@ -40,7 +39,7 @@ export function CircuitDialog() {
           or a file:{' '}
           <input
             type="file"
-            accept=".json,application/json"
+            accept=".json,.csv,application/json,text/csv"
             data-circuit-file
             onChange={(event) => {
               const [file] = event.target.files ?? [];
