@@ -5,10 +5,15 @@ import { type Part, partSchema, partValue } from '../device/index.ts';
 import { csvText } from '../logged/index.ts';
 import { cellText } from '../marking/index.ts';
 import { completeDraft, type Entry, type EntryDraft, replay, type Specimen } from '../tape/index.ts';
-import type { TakenParts } from './parts-list.ts';
 
 const COLUMNS = ['ref', 'kind', 'value', 'marking', 'nets', 'fields'] as const;
 type Row = Readonly<Record<(typeof COLUMNS)[number], string>>;
+
+/** Parts for a tape, and those that are on the board already, which are left as they are. */
+export interface TakenParts {
+  readonly drafts: readonly EntryDraft[];
+  readonly left: readonly string[];
+}
 
 /** More is no list of parts. */
 const MOST_ROWS = 5000;

@@ -1,7 +1,7 @@
 import { type Circuit, parseCircuit, type Result, succeed } from '../circuit/index.ts';
 import { deviceOf, partValue } from '../device/index.ts';
 import type { EntryDraft, Specimen } from '../tape/index.ts';
-import { partsFromCsv, plain } from './parts-csv.ts';
+import { partsFromCsv, plain, type TakenParts } from './parts-csv.ts';
 import { parseJson } from './tape-document.ts';
 
 /** A circuit in lines that a person reads: each part with its nets, then each net with what is on it. */
@@ -16,12 +16,6 @@ export function netlistText({ parts }: Circuit): string {
     return `${part.ref.padEnd(refs)}  ${what}${part.marking ? `, marked ${part.marking}` : ''}: ${part.pins.join(', ')}`;
   });
   return `${[...lines, '', ...[...nets].map(([net, pins]) => `net ${net}: ${pins.join(', ')}`)].join('\n')}\n`;
-}
-
-/** Parts for a tape, and those that are on the board already, which are left as they are. */
-export interface TakenParts {
-  readonly drafts: readonly EntryDraft[];
-  readonly left: readonly string[];
 }
 
 /**
