@@ -57,8 +57,12 @@ describe('nothing is lost', () => {
     await enterLine(page, 'note entered into the silence');
     await enterLine(page, 'R2 38.9r dead');
     await waitForText(page, '2 entries waiting', 'aside');
-    const kept = await page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('probe.waiting.')).length);
-    expect(kept).toBe(2);
+    // An entry that has landed may stand there a moment longer, where the tab that entered it was closed at once.
+    const kept = await page.evaluate(() =>
+      Object.keys(localStorage).flatMap((key) => (key.startsWith('probe.waiting.') ? [localStorage.getItem(key) ?? ''] : [])),
+    );
+    for (const line of ['note entered into the silence', 'R2 38.9r dead'])
+      expect(kept.filter((text) => text.includes(line))).toHaveLength(1);
     bench.app = await startApp('demo', bench.app.folder, port);
     await waitForText(page, 'all saved', 'aside');
     const tape = (await (await fetch(`${bench.app.url}/api/specimens/usb-book-clip/tape`)).json()) as {
@@ -159,7 +163,8 @@ describe('bad input is named and changes nothing', () => {
     await enterLine(page, 'V1 5v usb');
     await enterLine(page, 'R1 100r on V1.+ B');
     await enterLine(page, 'D1 led red on V1.- B');
-    await waitForText(page, '0.00×');
+    await waitForText(page, 'no current flows through D1');
+    await waitForText(page, 'which way round it lies');
     await page.close();
   });
 
