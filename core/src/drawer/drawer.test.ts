@@ -1,7 +1,18 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf } from '../circuit/circuit.testing.ts';
 import { applyMoves, type CircuitMove } from '../rework/index.ts';
-import { drawerFor, freeCount, needsOf, type Stock, stockFromCsv, stockFromLine, stockKey, stockSchema, stockToCsv } from './index.ts';
+import {
+  costOfWay,
+  drawerFor,
+  freeCount,
+  needsOf,
+  type Stock,
+  stockFromCsv,
+  stockFromLine,
+  stockKey,
+  stockSchema,
+  stockToCsv,
+} from './index.ts';
 
 function stock(line: string): Stock {
   const read = stockFromLine(line);
@@ -77,4 +88,23 @@ describe('what a way takes', () => {
       { kind: 'resistor', ohms: 33, count: 2 },
     ]);
   });
+});
+
+it('the price of what a way fits is that of the drawer, and says for how many none is known', () => {
+  const before = circuitOf([
+    { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 5 },
+    { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 47 },
+    { ref: 'R2', kind: 'resistor', pins: ['p', 'b'], ohms: 47 },
+  ]);
+  const moves: CircuitMove[] = [
+    { move: 'replace-resistor', ref: 'R1', ohms: 82, rated: { watts: 0.25 } },
+    { move: 'replace-resistor', ref: 'R2', ohms: 100, rated: { watts: 0.25 } },
+  ];
+  const costOf = (...lines: string[]) => {
+    const items = lines.map(stock);
+    return costOfWay(items, needsOf(items, before, applyMoves(before, moves), moves), moves);
+  };
+  expect(costOf('9 x 82r 0.25w @0.04', '1 x 100r 0.25w @0.06')).toEqual({ amount: 0.1, priced: 2, unpriced: 0 });
+  expect(costOf('9 x 82r 0.25w @0.04', '1 x 100r 0.25w')).toEqual({ amount: 0.04, priced: 1, unpriced: 1 });
+  expect(costOf('9 x 82r 0.25w')).toBeUndefined();
 });

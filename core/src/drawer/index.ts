@@ -1,3 +1,14 @@
-export { drawerFor, freeCount, needsOf, type Stock, type StockNeed, sayStock, stockKey, stockSchema } from './stock.ts';
+export {
+  costOfWay,
+  drawerFor,
+  freeCount,
+  needsOf,
+  type PartsCost,
+  type Stock,
+  type StockNeed,
+  sayStock,
+  stockKey,
+  stockSchema,
+} from './stock.ts';
 export { stockFromCsv, stockToCsv } from './stock-csv.ts';
 export { stockFromLine } from './stock-line.ts';

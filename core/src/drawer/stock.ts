@@ -88,3 +88,24 @@ export function needsOf(items: readonly Stock[], before: Circuit, after: Circuit
   }
   return [...needs].map(([key, count]) => ({ key, count }));
 }
+
+/** What parts cost, in the money of the drawer. */
+export interface PartsCost {
+  readonly amount: number;
+  /** Of how many it is the price, and of how many none is known: not in the drawer, or without a price there. */
+  readonly priced: number;
+  readonly unpriced: number;
+}
+
+/** The price of what a way fits, as far as the drawer knows it; undefined where it fits nothing, or no price is known. */
+export function costOfWay(items: readonly Stock[], needs: readonly StockNeed[], moves: readonly CircuitMove[]): PartsCost | undefined {
+  const fitted = fittedBy(moves).length;
+  let [amount, priced] = [0, 0];
+  for (const { key, count } of needs) {
+    const price = items.find((item) => stockKey(item) === key)?.price;
+    if (price === undefined) continue;
+    amount += price * count;
+    priced += count;
+  }
+  return priced === 0 ? undefined : { amount, priced, unpriced: Math.max(0, fitted - priced) };
+}

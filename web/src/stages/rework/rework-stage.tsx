@@ -1,13 +1,17 @@
 import {
   type Appraisal,
   type Circuit,
+  costOfWay,
+  costsOf,
   drawerFor,
   type Goal,
   needsOf,
+  type PartsCost,
   partOfKind,
   type Rework,
   type ReworkWay,
   ratedChipAmps,
+  sayMoney,
   type TakenRework,
   type Wanted,
 } from '@mindful-probe/core';
@@ -271,6 +275,7 @@ function ChosenWay({ circuit, way }: { readonly circuit: Circuit; readonly way: 
           </p>
         )}
         {view?.ok && <WorkOrderView order={view.value.order} />}
+        <PartsCostLine cost={costOfWay(items, needsOf(items, circuit, way.circuit, way.moves), way.moves)} />
         {way.alsoChanges.map(({ ref, before, after }) => (
           <p key={ref} className="mt-2 border-l-4 border-[var(--ochre)] py-1 pl-3">
             It also changes {ref}: {figureText(Math.abs(after), 'amps')} in place of {figureText(Math.abs(before), 'amps')}.
@@ -283,6 +288,23 @@ function ChosenWay({ circuit, way }: { readonly circuit: Circuit; readonly way: 
         </p>
       </section>
     </div>
+  );
+}
+
+/** What the parts of a way cost by the drawer's prices, beside what a new one costs. */
+function PartsCostLine({ cost }: { readonly cost: PartsCost | undefined }) {
+  const { specimen, suggest } = useOpenSpecimen();
+  if (!cost) return null;
+  const anew = costsOf(specimen)?.anew;
+  const amount = sayMoney(cost.amount);
+  return (
+    <p className="mt-2 text-quiet" data-parts-cost>
+      Parts: {amount} by the prices of the drawer{cost.unpriced > 0 && `, ${cost.unpriced} more without a price`}
+      {anew !== undefined && `; a new one costs ${sayMoney(anew)}`}.{' '}
+      <button type="button" className="text-petrol underline" onClick={() => suggest(`cost ${amount} parts`)}>
+        cost {amount} parts
+      </button>
+    </p>
   );
 }
 
