@@ -5,9 +5,10 @@ export { type FaultEvidence, faultEvidence, faultyCircuit } from './fault-eviden
 export { type FittedCircuit, fittedCircuit, foundOf, learntBy } from './fitted-circuit.ts';
 export { type EarlySoak, earlySoaksOf, type PlacedSoak, soaksOf, thermalOf } from './heat-readings.ts';
 export { ledLimits } from './led-limits.ts';
+export { misfitsIn } from './misfits.ts';
 export { oncePer } from './once-per.ts';
 export { mainSupply, type PlacedReading, returnOf } from './placed-readings.ts';
-export { MISFIT_SIGMAS, misfitsIn, type Slot } from './slots.ts';
+export { MISFIT_SIGMAS, type Slot } from './slots.ts';
 export { symptomsOf } from './symptoms.ts';
 export { type Warming, type WarmingSeries, warmingOf, warmingsIn } from './warming.ts';
 export { type WhatIf, type WhatIfOutcome, whatIf } from './what-if.ts';

@@ -157,8 +157,3 @@ function expectedAt(fit: Fit, { kind, ref, nets, ripple, atAmps, open }: SlotPla
     ? { value: -value.value, uncertainty: value.uncertainty }
     : value;
 }
-
-/** Readings that speak against the circuit; of one figure that was read twice the later counts, and speaks against nothing. */
-export function misfitsIn(slots: readonly Slot[]): readonly Slot[] {
-  return slots.filter(({ fits, read }) => !fits && !read?.against);
-}

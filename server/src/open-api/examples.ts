@@ -88,7 +88,7 @@ export const API_EXAMPLES: Readonly<Record<string, ApiExample>> = {
   },
   'GET /api/specimens/{id}/label.svg': { summary: 'A label to stick on the thing, with a QR code', path: CLIP },
   'GET /api/compare.{extension}': {
-    summary: 'Two to six states side by side: csv, md, html or json; “:0” behind one is as found',
+    summary: 'Two to six states compared: csv, md, html or json; “:0” behind one is as found',
     path: { extension: 'csv' },
     query: { of: `${CLIP.id}:0,${CLIP.id}` },
   },

@@ -12,7 +12,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['s', 'shelf'],
   ['g l', 'slide rules'],
   ['g n', 'rounds: what is due when'],
-  ['g m', 'compare: specimens side by side'],
+  ['g m', 'compare specimens'],
   ['l', 'lamp-black or bone'],
   ['?', 'these keys'],
   ['Esc', 'back out'],

@@ -93,7 +93,7 @@ export function ComparePage() {
         {columns.length < 2 ? (
           <Empty>
             <p>
-              Two to six specimens stand here side by side, or states of one: as found, after a rework. What differs by no more than its
+              Two to six specimens are compared here, or states of one: as found, after a rework. What differs by no more than its
               uncertainty is said to be no difference. Add {columns.length === 0 ? 'the first' : 'one more'} with the key a.
             </p>
           </Empty>

@@ -7,7 +7,7 @@ const RULER_WIDTH = 460;
 /** The largest plan is so wide, px. */
 const LARGEST_PLAN = 92;
 
-/** Everything side by side: one ruler, watt plans at one scale, then subject by subject. */
+/** A column a state: one ruler, watt plans at one scale, then subject by subject. */
 export function CompareTable({ comparison }: { readonly comparison: Comparison }) {
   const { columns, rows, changes, better } = comparison;
   const titles = columns.map((column) => titleOf(column, columns));

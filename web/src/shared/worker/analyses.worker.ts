@@ -211,7 +211,7 @@ const api = {
     });
     return { written, figures: Object.fromEntries(figures) };
   },
-  /** States of specimens side by side. */
+  /** States of specimens, compared. */
   compare(states: readonly AskedState[]): Result<Comparison> {
     return compare(
       states.map(({ id, tape, rework }) => {

@@ -149,7 +149,7 @@ export interface ComparedTape {
   readonly rework?: number;
 }
 
-/** States side by side; undefined until they are worked out, and while there are fewer than two. */
+/** States compared; undefined until they are worked out, and while there are fewer than two. */
 export function useComparison(states: readonly ComparedTape[] | undefined): Result<Comparison> | undefined {
   const asked = states?.map(({ id, entries, rework }) => ({ id, tape: tapeOf(id, entries), ...(rework !== undefined && { rework }) }));
   return useSWR(

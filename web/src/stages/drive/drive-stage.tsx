@@ -71,14 +71,6 @@ function AsIs({ appraisal, after, judgement, rework }: AsIsProps) {
   return (
     <>
       {judgement && <SafetyLine judgement={judgement} />}
-      {isContradicted(judgement) && (
-        <p className="mb-3 max-w-[76ch] border-l-4 border-brick py-1 pl-3" data-contradicted>
-          Readings do not fit the circuit as traced: the figures below hold only if it is right, and one of them is not.{' '}
-          <Link to="../readings" className="text-petrol underline">
-            Which, and what would explain it
-          </Link>
-        </p>
-      )}
       {hardest && !isLit(hardest) ? (
         <NoCurrent led={hardest.ref} judgement={judgement} />
       ) : (
@@ -93,6 +85,14 @@ function Lit({ appraisal, after, judgement, rework }: AsIsProps) {
   const { details, isStale } = useDriveDetails(id, entries, rework);
   return (
     <>
+      {isContradicted(judgement) && (
+        <p className="mb-3 max-w-[76ch] border-l-4 border-brick py-1 pl-3" data-contradicted>
+          Readings do not fit the circuit as traced: the figures below hold only if it is right, and one of them is not.{' '}
+          <Link to="../readings" className="text-petrol underline">
+            Which, and what would explain it
+          </Link>
+        </p>
+      )}
       <Verdict appraisal={appraisal} judgement={judgement} rework={rework} {...(after && { after })} />
       {details && (
         <Suspense fallback={null}>
@@ -124,6 +124,7 @@ function NoCurrent({ led, judgement }: NoCurrentProps) {
         {loose.length > 0 && `Joined to nothing yet: ${loose.join(', ')}. `}
         {open.length > 0 && `Open: ${open.join(', ')}. `}
         {loose.length === 0 && open.length === 0 && 'Look on Trace which way round it lies, and what its supply gives. '}
+        {isContradicted(judgement) && 'Readings say otherwise: a join or a part is missing, or is not where it was traced. '}
         How hard it is driven follows when it is whole.
       </p>
       {judgement && <Findings judgement={judgement} onPoint={() => undefined} />}

@@ -1,8 +1,9 @@
-import { type Appraisal, ledCurrentSum, type SchematicSymbol, symptomsOf } from '@mindful-probe/core';
+import { type Appraisal, isLit, ledCurrentSum, type SchematicSymbol, symptomsOf } from '@mindful-probe/core';
 import { useCallback, useMemo } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { SymptomButtons } from '../../shared/faults/symptom-buttons.tsx';
 import { multipleText } from '../../shared/figures/figure.tsx';
+import { groundWords } from '../../shared/figures/ground-words.ts';
 import { SumView } from '../../shared/figures/sum-view.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
@@ -86,8 +87,15 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
       >
         {hardest && (
           <p>
-            {hardest.ref}: <b className="font-figures">{multipleText(hardest.ratio.value)}</b>{' '}
-            <span className="text-quiet">{appraisal.measured ? 'measured' : 'expected'}</span>
+            {hardest.ref}:{' '}
+            {isLit(hardest) ? (
+              <>
+                <b className="font-figures">{multipleText(hardest.ratio.value)}</b>{' '}
+                <span className="text-quiet">{groundWords(appraisal)}</span>
+              </>
+            ) : (
+              <span className="text-quiet">no current as traced</span>
+            )}
           </p>
         )}
       </StageHeader>
