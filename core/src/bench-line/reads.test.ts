@@ -85,11 +85,14 @@ describe('parts as people write them', () => {
   it('a letter that is ours is said with what lies on it', () => {
     const meaning = outcomeOf('R2 1k on A G', 'V1 5v', 'R1 100r on V1.+ V1.-');
     expect(meaning).toMatchObject({ kind: 'entry', meaning: expect.stringContaining('A, the net of') });
-    // Who names nets in the order of the alphabet means a new one: nobody means a short.
+    // Who names nets in the order of the alphabet finds the next letter free, also when a net got its own meanwhile.
     const strings = ['V1 12v', 'R1 1.8r on V1.+ A', 'R2 1.8r on V1.+ B'];
-    expect(outcomeOf('R2 1.8r on V1.+ B', ...strings.slice(0, 2))).toMatchObject({
+    expect(outcomeOf('D1 led on A B', ...strings.slice(0, 2))).toMatchObject({ kind: 'entry' });
+    expect(specimenOf(...strings.slice(0, 2), 'D1 led on A B').nets.find(({ name }) => name === 'B')?.pins).toEqual(['D1.2']);
+    // A letter of ours before theirs that would be a short means a new net: nobody means a short.
+    expect(outcomeOf('R2 1.8r on V1.+ A', 'V1 12v', 'R1 1.8r on V1.+ C')).toMatchObject({
       kind: 'entry',
-      meaning: expect.stringContaining('B, a new net'),
+      meaning: expect.stringContaining('A, a new net'),
     });
     const { nets } = specimenOf(...strings, 'R3 1.8r on V1.+ C');
     const netOf = (pin: string) => nets.find(({ pins }) => pins.includes(pin));

@@ -102,10 +102,9 @@ export function netsOf(
   }
   const given = new Map<string, string>();
   for (const name of givenNames) if (!given.has(forest.find(name))) given.set(forest.find(name), name);
-  const taken = new Set([...given.values(), ...pads.values()]);
-  const padsByRoot = new Map<string, string[]>();
+    const padsByRoot = new Map<string, string[]>();
   for (const [first, pad] of pads) padsByRoot.set(forest.find(first), [...(padsByRoot.get(forest.find(first)) ?? []), pad]);
-  const letters = freeLetters(taken);
+  const letters = freeLetters(new Set(given.values()), new Set(pads.values()));
   const nets: Net[] = [];
   const netOfPin = new Map<string, string>();
   for (const [root, pins] of pinsByRoot) {
@@ -116,9 +115,18 @@ export function netsOf(
   return { nets, netOfPin };
 }
 
-function* freeLetters(taken: ReadonlySet<string>): Generator<string, string> {
-  for (let index = 0; ; index++) {
-    const name = index < 26 ? String.fromCharCode(65 + index) : `N${index - 25}`;
-    if (!taken.has(name)) yield name;
-  }
+/**
+ * Letters for the nets that nobody named. Once somebody uses letters, those after the first such one are left for what
+ * is typed next: after `R1 on V1.+ A` the next net typed is B, and must not turn out to be one that was lettered B
+ * meanwhile. The letters before it come first, then those from the end of the alphabet, then numbers.
+ */
+function* freeLetters(given: ReadonlySet<string>, pads: ReadonlySet<string>): Generator<string, string> {
+  const typed = [...given].map((name) => name.toUpperCase()).filter((name) => LETTERS.includes(name));
+  const [firstTyped = 'Z'] = typed.sort();
+  const before = LETTERS.filter((letter) => letter <= firstTyped);
+  const after = LETTERS.filter((letter) => letter > firstTyped).reverse();
+  for (const letter of [...before, ...after]) if (!typed.includes(letter) && !pads.has(letter)) yield letter;
+  for (let number = 1; ; number++) if (!given.has(`N${number}`) && !pads.has(`N${number}`)) yield `N${number}`;
 }
+
+const LETTERS = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
