@@ -1,5 +1,5 @@
 import { SolveCache, type SolveWarmed } from '../solve/index.ts';
-import { type EntryKind, replay, type Specimen } from '../tape/index.ts';
+import { type EntryKind, inMode, isModeKnown, replay, type Specimen, type SpecimenMode } from '../tape/index.ts';
 
 /**
  * One state of a specimen, to ask everything of: what is solved and fitted for it is worked out once, by the functions of
@@ -11,6 +11,10 @@ export interface Analysis {
   readonly rework: number;
   /** The state before the last of them; undefined as found. */
   readonly before?: Analysis;
+  /** Of one that the gadget was switched to: which mode, and the same state as traced. */
+  readonly inMode?: { readonly mode: SpecimenMode; readonly traced: Analysis };
+  /** The modes whose circuit can be known; empty in a mode. */
+  readonly modes: readonly Analysis[];
   /** Solves each circuit once for the whole specimen. */
   readonly solve: SolveWarmed;
 }
@@ -30,14 +34,27 @@ export class SpecimenAnalyses {
   after(rework: number): Analysis {
     const known = this.states[rework];
     if (known) return known;
+    const modes: Analysis[] = [];
     const state: Analysis = {
       specimen: this.specimen,
       rework,
       ...(rework > 0 && { before: this.after(this.specimen.reworks[rework - 1]?.from ?? rework - 1) }),
+      modes,
       solve: this.cache.solve,
     };
+    modes.push(...this.modesOf(state));
     this.states[rework] = state;
     return state;
+  }
+
+  /** A reading in a mode is of the state that the thing was in then. */
+  private modesOf(traced: Analysis): readonly Analysis[] {
+    const { specimen, rework } = traced;
+    return specimen.modes.flatMap((mode): Analysis[] => {
+      const here = { ...mode, readings: mode.readings.filter((reading) => reading.rework === rework) };
+      if (!isModeKnown(specimen.circuit, here)) return [];
+      return [{ specimen: inMode(specimen, here), rework, inMode: { mode: here, traced }, modes: [], solve: traced.solve }];
+    });
   }
 
   get found(): Analysis {

@@ -2,7 +2,9 @@ import { type Circuit, checkDependencies, fail, type Result, succeed } from '../
 import type { Part } from '../device/index.ts';
 import { type EstimateReading, type Fit, fitReadings, isAlone, unloadedFactor } from '../estimate/index.ts';
 import { shownStatistic } from '../meter/index.ts';
+import { applyMoves } from '../rework/index.ts';
 import { isAlternating, type Solution } from '../solve/index.ts';
+import { circuitInMode } from '../tape/index.ts';
 import type { Analysis } from './analysis.ts';
 import { calibrated, type FoundCircuit, foundCircuit, trustedReadings } from './found-circuit.ts';
 import { oncePer } from './once-per.ts';
@@ -23,10 +25,15 @@ export interface FittedCircuit {
   readonly fit: Fit;
 }
 
-/** The circuit before its readings are weighed; after a rework with what the readings before it taught. */
-export const foundOf: (analysis: Analysis) => FoundCircuit = oncePer(({ specimen, rework, before }) =>
-  foundCircuit(specimen, rework, before && learntBy(before)),
+/** The circuit before its readings are weighed; after a rework, or in a mode, with what readings taught before or elsewhere. */
+export const foundOf: (analysis: Analysis) => FoundCircuit = oncePer((analysis) =>
+  foundCircuit(analysis.specimen, bareCircuitOf(analysis), analysis.rework),
 );
+
+function bareCircuitOf({ specimen, rework, before, inMode }: Analysis): Circuit {
+  if (inMode) return circuitInMode(learntBy(inMode.traced), inMode.mode);
+  return before ? applyMoves(learntBy(before), specimen.reworks[rework - 1]?.moves ?? []) : specimen.circuit;
+}
 
 /** The circuit of a state with what its readings taught, and how surely: what a rework starts from. */
 export function learntBy(analysis: Analysis): Circuit {

@@ -2,7 +2,6 @@ import { type Circuit, partOf, withFields } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import type { EstimateReading, Fit } from '../estimate/index.ts';
 import { COVERAGE } from '../quantity/index.ts';
-import { applyMoves } from '../rework/index.ts';
 import type { Specimen } from '../tape/index.ts';
 import { type PlacedReading, placedReadings } from './placed-readings.ts';
 
@@ -25,11 +24,10 @@ export interface FoundCircuit {
 /**
  * Nominal values with their tolerances, and a supply that was measured free to be what the reading says.
  *
+ * @param bare the circuit before its readings, with what earlier ones taught of it
  * @param rework how many reworks had been done
- * @param before what the readings before the last of them taught, which a rework starts from; left out as found
  */
-export function foundCircuit(specimen: Specimen, rework: number, before?: Circuit): FoundCircuit {
-  const bare = before ? applyMoves(before, specimen.reworks[rework - 1]?.moves ?? []) : specimen.circuit;
+export function foundCircuit(specimen: Specimen, bare: Circuit, rework: number): FoundCircuit {
   const readings = placedReadings(specimen, bare, rework);
   const circuit = bare.parts.reduce((result, part) => withFields(result, part.ref, toleranceOf(part, readings)), bare);
   return { circuit, readings };

@@ -1,6 +1,7 @@
 import { AMBIENT_CELSIUS } from '../device/index.ts';
-import { type BoardSeat, type CaseSize, fitSoak, type Soak, type SoakPoint, type Thermal } from '../drive/index.ts';
+import { type BoardSeat, type CaseSize, caseHeatWatts, fitSoak, type Soak, type SoakPoint, type Thermal } from '../drive/index.ts';
 import type { Analysis } from './analysis.ts';
+import { fittedCircuit } from './fitted-circuit.ts';
 import { oncePer } from './once-per.ts';
 import { warmingsIn } from './warming.ts';
 
@@ -41,7 +42,8 @@ export const thermalOf: (analysis: Analysis) => Thermal = oncePer((analysis) => 
   };
   const board = settledAt(BOARD_PLACES);
   const outside = settledAt(CASE_PLACES);
-  const read = board ? { at: 'board' as const, ...board } : outside && { at: 'case' as const, ...outside };
+  const here = board ? { at: 'board' as const, ...board } : outside && { at: 'case' as const, ...outside };
+  const read = here ?? asInMode(analysis);
   return {
     seat: facts.get('heat-path') as BoardSeat | undefined,
     size: facts.get('case-size') as CaseSize | undefined,
@@ -50,6 +52,23 @@ export const thermalOf: (analysis: Analysis) => Thermal = oncePer((analysis) => 
     read,
   };
 });
+
+/** A rise scaled by the heat is no surer than this: half of it goes by radiation and moving air, which do not follow it evenly. */
+const SCALED_RISE_SHARE = 0.15;
+
+/** What was read as traced, its rise over the room by the heat that there is in the mode. */
+function asInMode(analysis: Analysis): Thermal['read'] {
+  if (!analysis.inMode) return undefined;
+  const { traced } = analysis.inMode;
+  const { read, ambientCelsius } = thermalOf(traced);
+  const [here, there] = [fittedCircuit(analysis), fittedCircuit(traced)];
+  if (!read || !here.ok || !there.ok) return undefined;
+  const [watts, asTraced] = [here, there].map(({ value: { fit } }) => caseHeatWatts(fit.circuit, fit.solution)) as [number, number];
+  if (!(asTraced > 0)) return undefined;
+  const rise = ((read.celsius - ambientCelsius) * watts) / asTraced;
+  const uncertainty = Math.hypot((read.uncertainty * watts) / asTraced, SCALED_RISE_SHARE * Math.abs(rise));
+  return { at: read.at, celsius: ambientCelsius + rise, uncertainty };
+}
 
 /** A warming of which it is too early to say where it goes. */
 export interface EarlySoak {

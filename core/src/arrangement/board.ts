@@ -18,7 +18,7 @@ export class Board {
 
   constructor(readonly circuit: Circuit) {
     for (const part of circuit.parts) {
-      if (deviceOf(part.kind).isWire?.(part)) this.wires.set(this.wire(part.pins[0]), this.wire(part.pins[1]));
+      if (deviceOf(part.kind).wire?.(part) === 'closed') this.wires.set(this.wire(part.pins[0]), this.wire(part.pins[1]));
     }
     this.branches = this.findBranches();
   }
@@ -36,8 +36,9 @@ export class Board {
 
   /** Parts that lie between two wires, either way round. */
   between(a: string, b: string): readonly Part[] {
-    return this.circuit.parts.filter(({ pins, kind }) => {
-      if (pins.length !== 2 || canBeWire(kind)) return false;
+    return this.circuit.parts.filter((part) => {
+      const { pins } = part;
+      if (pins.length !== 2 || canBeWire(part)) return false;
       const [one, other] = [this.wire(pins[0]), this.wire(pins[1])];
       return (one === a && other === b) || (one === b && other === a);
     });
@@ -45,9 +46,7 @@ export class Board {
 
   /** Every part with a pin on the wire. */
   on(wire: string): readonly Part[] {
-    return this.circuit.parts.filter(
-      ({ pins, kind }) => !canBeWire(kind) && (pins as readonly string[]).some((net) => this.wire(net) === wire),
-    );
+    return this.circuit.parts.filter((part) => !canBeWire(part) && (part.pins as readonly string[]).some((net) => this.wire(net) === wire));
   }
 
   /** What lies in series and in parallel between two wires, made of these kinds only; with the refs in it. */
@@ -99,8 +98,8 @@ export class Board {
 }
 
 /** A switch that is open is still no part of anything else. */
-function canBeWire(kind: PartKind): boolean {
-  return deviceOf(kind).isWire !== undefined;
+function canBeWire(part: Part): boolean {
+  return deviceOf(part.kind).wire?.(part) !== undefined;
 }
 
 export function ledsOf({ parts }: Branch): readonly PartOf<'led'>[] {

@@ -79,7 +79,9 @@ const MISSING_WORDS: Readonly<Partial<Record<Role, string>>> = {
   string: 'no LED of its own was found',
 };
 
-export function sayMissing(role: Role): string {
+/** What is missing of an arrangement, and what that means for it. */
+export function sayMissing(role: Role, of: ArrangementCode): string {
+  if (role === 'ballast' && of === 'parallel-strings') return 'no resistor in each: the one with the lowest volts takes most';
   return MISSING_WORDS[role] ?? `no ${role.replace(/-/g, ' ')}`;
 }
 

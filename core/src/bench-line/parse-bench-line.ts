@@ -19,6 +19,7 @@ import { parseClaim } from './parse-claim.ts';
 import { parseBeeper, parseHold, parsePad, parseSilence } from './parse-continuity.ts';
 import { parseCost } from './parse-cost.ts';
 import { parseGoal } from './parse-goal.ts';
+import { parseMode } from './parse-mode.ts';
 import { parseNothing, parseObserved, parseSuppose, parseWhole } from './parse-observed.ts';
 import { parsePart } from './parse-part.ts';
 import { parseQuestion } from './parse-question.ts';
@@ -44,6 +45,7 @@ const VERBS: Readonly<Record<string, Verb>> = {
   beeper: parseBeeper,
   meter: parseMeter,
   goal: parseGoal,
+  mode: parseMode,
   it: parseWhole,
   nothing: parseNothing,
   suppose: parseSuppose,
@@ -83,7 +85,7 @@ function unfitField(draft: EntryDraft): string | undefined {
 }
 
 /** Entries that the tape can refuse for what is on it. */
-const CAN_BE_REFUSED: ReadonlySet<string> = new Set(['part', 'place', 'join', 'reading', 'goal', 'pad-name']);
+const CAN_BE_REFUSED: ReadonlySet<string> = new Set(['part', 'place', 'join', 'reading', 'goal', 'mode', 'pad-name']);
 
 function readBenchLine(line: string, context: BenchContext): BenchOutcome {
   if (line.length > LONGEST_LINE) return unread(`${line.length} characters are too many for one line; ${LONGEST_LINE} go in.`);

@@ -1,5 +1,6 @@
-import { deviceOf, PART_KINDS, type PartKind, partSchema, partValue, type TypedGrammar } from '../device/index.ts';
+import { deviceOf, PART_KINDS, type PartKind, partSchema, partValue, type TypedGrammar, type TypedPart } from '../device/index.ts';
 import { findMarks, sayMistaken } from '../marking/index.ts';
+import { readFigure } from '../quantity/index.ts';
 import { netOf, pinName, terminalName } from '../tape/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
@@ -81,7 +82,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   const parted = splitSpread(telling, typed?.ownPercent);
   if (typeof parted === 'string') return unread(`${ref}: ${parted}`);
   const looked = markedWords(kind, parted.words, context);
-  const built = typed?.read(looked.words, count) ?? `a ${name} cannot be typed here yet.`;
+  const { built, marking = looked.marking } = readWords(typed, looked.words, count) ?? { built: `a ${name} cannot be typed here yet.` };
   if (typeof built === 'string') {
     const seen = terminals.length === 0 || present || placed ? undefined : seenOnly(ref, kind, pins, telling, looked.why);
     return seen ?? unread(`${ref}: ${looked.why === undefined ? built : `${looked.why}; ${built}`}`);
@@ -90,7 +91,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
     ref,
     kind,
     pins,
-    ...(looked.marking !== undefined && { marking: looked.marking }),
+    ...(marking !== undefined && { marking }),
     ...built.fields,
   });
   if (!parsed.success) return unread(`${ref}: ${parsed.error.issues[0]?.message ?? 'not valid'}.`);
@@ -100,9 +101,29 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   if (spread?.success === false) return unread(`${ref}: so far off it would say nothing of it.`);
   const part = spread?.data ?? parsed.data;
   const where = onAt === -1 ? '' : `, on ${saidPlaces(terminals, context, fresh)}`;
-  const meaning = `${ref}, ${[deviceOf(kind).name, partValue(parsed.data)].filter(Boolean).join(' ')}${where}${(looked.why ?? built.why) ? ` (${looked.why ?? built.why})` : ''}`;
+  const meaning = `${ref}, ${[deviceOf(kind).name, partValue(parsed.data)].filter(Boolean).join(' ')}${where}${marking !== undefined && looked.marking === undefined ? `, marked ${marking}` : ''}${(looked.why ?? built.why) ? ` (${looked.why ?? built.why})` : ''}`;
   const corrects = present && correcting ? present.id : terminals.length > 0 ? placed?.id : undefined;
   return entry(meaning, { kind: 'part', part, ...(corrects !== undefined && { corrects }) });
+}
+
+/** Letters and figures as printed on a chip. */
+const MARK_SHAPE = /^(?=.*[A-Z])[A-Z0-9-]{2,10}$/;
+
+/** What a kind makes of its words; a word that it cannot read and that looks like a mark is the mark on it, as `Q1 nmos K2N`. */
+function readWords(
+  typed: TypedGrammar | undefined,
+  words: readonly string[],
+  count: number,
+): { readonly built: TypedPart | string; readonly marking?: string } | undefined {
+  if (!typed) return undefined;
+  const built = typed.read(words, count);
+  if (typeof built !== 'string' || !typed.lookedUp) return { built };
+  for (const [index, marking] of words.entries()) {
+    if (!MARK_SHAPE.test(marking) || readFigure(marking)) continue;
+    const rest = typed.read(words.toSpliced(index, 1), count);
+    if (typeof rest !== 'string') return { built: rest, marking };
+  }
+  return { built };
 }
 
 /** `R7 on 4 9`, `U2 on 1 2 mark K7B sot23-5`: it is there, and what it is comes later. */

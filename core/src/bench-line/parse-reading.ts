@@ -4,7 +4,16 @@ import { completeInLine } from '../in-line/index.ts';
 import { type Meter, meteredBy } from '../meter/index.ts';
 import { divide, formatEngineering, formatUncertain, readFigure } from '../quantity/index.ts';
 import { fittedBy } from '../rework/index.ts';
-import { type BenchState, inLineFigures, netOf, type Place, READING_UNITS, type ReadingFigure, terminalName } from '../tape/index.ts';
+import {
+  type BenchState,
+  inLineFigures,
+  modeNameSchema,
+  netOf,
+  type Place,
+  READING_UNITS,
+  type ReadingFigure,
+  terminalName,
+} from '../tape/index.ts';
 import { dangersOf } from '../verdict/index.ts';
 import { type BenchContext, lastingName } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
@@ -20,6 +29,7 @@ interface Condition {
   afterSeconds?: number;
   rework?: number;
   forced?: boolean;
+  mode?: string;
   supplied?: { amps: number; uncertainty: number };
   chip?: boolean;
 }
@@ -199,6 +209,10 @@ function takeCondition(word: string, next: string | undefined, condition: Condit
       condition.afterSeconds = Number(match[1]?.replace(',', '.')) * (match[2] === 'h' ? 3600 : match[2] === 'min' ? 60 : 1);
       return 2;
     }
+    case 'mode':
+      if (!modeNameSchema.safeParse(next).success) return 0;
+      condition.mode = next as string;
+      return 2;
     case 'rework':
       if (!/^\d+$/.test(next ?? '')) return 0;
       condition.rework = Number(next);
@@ -287,6 +301,7 @@ function meaningOf(
     condition.dim ? 'dim' : undefined,
     condition.forced ? 'forced' : undefined,
     condition.afterSeconds === undefined ? undefined : `after ${condition.afterSeconds / 60} min`,
+    condition.mode === undefined ? undefined : `in mode ${condition.mode}`,
     condition.rework === undefined ? undefined : `rework ${condition.rework}`,
   ].filter(Boolean);
   const means = derived(placed.place, figures, context);

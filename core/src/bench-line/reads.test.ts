@@ -1,4 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
+import { analysisOf, appraise } from '../appraisal/index.ts';
+import { recognise } from '../arrangement/index.ts';
 import type { Part } from '../device/index.ts';
 import type { EntryDraft } from '../tape/index.ts';
 import { outcomeOf, specimenOf, type TestLine } from './tape.testing.ts';
@@ -249,4 +251,27 @@ describe('how far what is typed may be off', () => {
       expect(outcomeOf(line)).toMatchObject({ kind: 'unread', message: expect.stringMatching(/^[RD]1: /) });
     },
   );
+});
+
+describe('what is between a plug and its board, and what is printed on a chip', () => {
+  const lamp = ['V1 usb 5v on P G', 'W1 wire 1.6r on P A', 'R1 3.3r on A B', 'D1 led white 2835 x14 in parallel on B G'];
+
+  it('a wire has ohms, no rating, and is no resistor of anybody’s', () => {
+    const { parts } = specimenOf(...lamp).circuit;
+    expect(parts.find(({ ref }) => ref === 'W1')).toMatchObject({ kind: 'resistor', ohms: 1.6, lead: true });
+    expect(parts.find(({ ref }) => ref === 'D1')).toMatchObject({ parallel: 14 });
+    const roles = recognise(specimenOf(...lamp).circuit).flatMap((one) => one.roles.ballast ?? []);
+    expect([roles.includes('R1'), roles.includes('W1')]).toEqual([true, false]);
+    const analysis = appraise(analysisOf(specimenOf(...lamp), 0));
+    expect(analysis.ok && analysis.value.stresses.some(({ ref }) => ref === 'W1')).toBe(false);
+  });
+
+  it('a mark that no table knows stands on the part', () => {
+    expect(outcomeOf('Q1 nmos K2N on C K G', ...lamp)).toMatchObject({
+      kind: 'entry',
+      draft: { part: { kind: 'mosfet', marking: 'K2N' } },
+      meaning: expect.stringContaining('marked K2N'),
+    });
+    expect(outcomeOf('Q1 nmos wobbly on C K G', ...lamp)).toMatchObject({ kind: 'unread' });
+  });
 });

@@ -47,6 +47,10 @@ export interface DeviceDefinition<Kind extends string, Schema extends z.ZodType>
 
   /** What readings may teach its values to be, by field, from least to most: beyond, it would be another thing altogether. */
   possible?(part: z.infer<Schema>): Readonly<Record<string, readonly [number, number]>>;
+  /** What a controller inside it changes from mode to mode, with its present value: what sets the current. */
+  controls?(part: z.infer<Schema>): { readonly field: string; readonly value: number } | undefined;
+  /** Fields that a mode may change, by the unit of the figure that is typed for them; a percentage is a share. */
+  readonly variesBy?: Readonly<Partial<Record<VaryingUnit, string>>>;
   /** Refs of other parts of the circuit whose ohms its law follows. */
   dependsOn?(part: z.infer<Schema>): readonly string[];
 
@@ -61,8 +65,8 @@ export interface DeviceDefinition<Kind extends string, Schema extends z.ZodType>
   readonly conducts?: true;
   /** What a meter shows of it alone, dead, where that is little enough to beep; undefined where it does not. */
   deadOhms?(part: z.infer<Schema>): number | undefined;
-  /** As good as a wire where it is intact: who looks for what a circuit is looks past it. */
-  isWire?(part: z.infer<Schema>): boolean;
+  /** As good as a wire where it is intact, or one that is open: who looks for what a circuit is looks past both. */
+  wire?(part: z.infer<Schema>): 'closed' | 'open' | undefined;
   /** Can stand in a row with LEDs and be of their string. */
   readonly inString?: true;
   /** Of a kind that holds charge or current while a source is away: the resistance in which alone it dissipates. */
@@ -73,6 +77,9 @@ export interface DeviceDefinition<Kind extends string, Schema extends z.ZodType>
   /** The ways in which it fails, each once. */
   readonly fails: readonly FailureMode<z.infer<Schema>>[];
 }
+
+/** Units of what a mode changes. */
+export type VaryingUnit = 'volts' | 'amps' | 'ohms' | 'hertz' | 'percent';
 
 /** A value that is not exact, though nothing was said of how far it is off. */
 interface Toleranced {

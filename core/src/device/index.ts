@@ -10,7 +10,17 @@ export {
 } from './battery/cells.ts';
 export { type BatteryPart, cellOf } from './battery/definition.ts';
 export { type CapacitorPart, hasSafetyClass, isElectrolytic } from './capacitor/definition.ts';
-export type { Drifted, Failure, FailureMode, Learnt, PlaceOfReading, SourceFacts, TypedGrammar, TypedPart } from './definition.ts';
+export type {
+  Drifted,
+  Failure,
+  FailureMode,
+  Learnt,
+  PlaceOfReading,
+  SourceFacts,
+  TypedGrammar,
+  TypedPart,
+  VaryingUnit,
+} from './definition.ts';
 export type { BlockLaw, CurveLaw, CurvePoint, OhmsOf, PartBuilder, PulseWave, SourceWave, Surroundings } from './law.ts';
 export { type ChipModel, chipVoltsAt, THERMAL_VOLTS } from './led/chip-model.ts';
 export {

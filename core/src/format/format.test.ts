@@ -47,7 +47,7 @@ describe('a specimen as files', () => {
 
   it('writes readings as CSV of RFC 4180', () => {
     expect(readingsCsv(replay(entries))).toBe(
-      `time,where,unit,value,standard uncertainty,bench state,after reworks\r\n${at},R1,volts,0.21,0.00600,live,0\r\n`,
+      `time,where,unit,value,standard uncertainty,bench state,after reworks,mode\r\n${at},R1,volts,0.21,0.00600,live,0,\r\n`,
     );
   });
 

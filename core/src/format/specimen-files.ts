@@ -62,8 +62,8 @@ export function specimenFiles(
 
 /** Readings as CSV (RFC 4180), one figure a row, SI. */
 export function readingsCsv(specimen: Specimen): string {
-  const rows = [['time', 'where', 'unit', 'value', 'standard uncertainty', 'bench state', 'after reworks']];
-  for (const { entry, rework } of specimen.readings) {
+  const rows = [['time', 'where', 'unit', 'value', 'standard uncertainty', 'bench state', 'after reworks', 'mode']];
+  for (const { entry, rework } of [...specimen.readings, ...specimen.modes.flatMap((mode) => mode.readings)]) {
     const { place } = entry;
     const where =
       place.at === 'part'
@@ -82,6 +82,7 @@ export function readingsCsv(specimen: Specimen): string {
         formatSignificant(uncertainty).replace('−', '-'),
         entry.condition.state ?? '',
         String(rework),
+        entry.condition.mode ?? '',
       ]);
     }
   }

@@ -41,6 +41,8 @@ export interface Finding {
   /** It is held against what is usual, and not against what the maker states. */
   readonly assumed?: true;
   readonly facts: FindingFacts;
+  /** It is so only in these modes of the gadget, the figures those of the first. */
+  readonly modes?: readonly string[];
 }
 
 /** What a surface is touched for. */
@@ -119,6 +121,8 @@ export interface Undecided {
   readonly code: FindingCode;
   readonly ref: string;
   readonly lacks: LackedFact;
+  /** It is not known only in these modes of the gadget. */
+  readonly modes?: readonly string[];
 }
 
 /** What would decide, each with one way to get it. */
@@ -157,6 +161,10 @@ export const VERDICT_CODES = {
 } as const satisfies Record<SafetyVerdict, string>;
 
 const WORST_FIRST: readonly Severity[] = ['unsafe', 'caution', 'note'];
+
+export function isGraver(severity: Severity, than: Severity): boolean {
+  return WORST_FIRST.indexOf(severity) < WORST_FIRST.indexOf(than);
+}
 
 export function worstFirst(findings: readonly Finding[]): readonly Finding[] {
   return findings.toSorted((a, b) => WORST_FIRST.indexOf(a.severity) - WORST_FIRST.indexOf(b.severity));

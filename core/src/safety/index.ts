@@ -4,6 +4,7 @@ export {
   type Finding,
   type FindingCode,
   type FindingFacts,
+  isGraver,
   type LackedFact,
   type SafetyVerdict,
   type Severity,

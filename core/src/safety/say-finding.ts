@@ -79,7 +79,17 @@ export function findingSource({ code }: Pick<Finding, 'code'>): string {
 }
 
 /** A finding as a sentence. */
-export function sayFinding({ ref, facts }: Finding): string {
+export function sayFinding(finding: Finding): string {
+  const said = sayFacts(finding);
+  return inModes(finding.modes, said);
+}
+
+function inModes(modes: readonly string[] | undefined, said: string): string {
+  if (!modes) return said;
+  return `In ${modes.length === 1 ? 'mode' : 'modes'} ${modes.join(' and ')}: ${said}`;
+}
+
+function sayFacts({ ref, facts }: Finding): string {
   switch (facts.about) {
     case 'rating':
       return sayRating(ref, facts);
@@ -296,10 +306,11 @@ const LACKS: Readonly<Record<LackedFact, { readonly text: string; readonly settl
 };
 
 /** Where a rule cannot tell: what is not known, and how to get it. */
-export function sayUndecided({ lacks, ref }: Undecided): { readonly text: string; readonly settleBy: string } {
+export function sayUndecided({ lacks, ref, modes }: Undecided): { readonly text: string; readonly settleBy: string } {
   const { text, settleBy } = LACKS[lacks];
   const isOfPart = lacks === 'capacitor-volts' || lacks === 'cells-protected' || lacks === 'fault-unsolved' || lacks === 'touchable-net';
-  return { text: isOfPart && ref !== '' ? `${ref}: ${text}` : text, settleBy };
+  const said = isOfPart && ref !== '' ? `${ref}: ${text}` : text;
+  return { text: inModes(modes, said), settleBy };
 }
 
 function say(value: number, unit: Unit): string {

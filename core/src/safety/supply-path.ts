@@ -73,7 +73,7 @@ export function isFuse(part: Part): boolean {
 
 /** What lies in a lead and takes little: a switch, a fuse, a surge resistor, a choke. */
 function isInLine(part: Part): boolean {
-  return part.pins.length === 2 && (deviceOf(part.kind).conducts === true || deviceOf(part.kind).isWire !== undefined);
+  return part.pins.length === 2 && (deviceOf(part.kind).conducts === true || deviceOf(part.kind).wire?.(part) !== undefined);
 }
 
 function isLowOhms(part: Part): boolean {

@@ -78,6 +78,11 @@ describe('flicker (IES percent and index)', () => {
     expect(index).toBeCloseTo(0.5, 2);
   });
 
+  it.each([0.01, 0.05, 0.1, 0.5, 0.95, 0.99])('of pulses of %d of the time comes as often as they do', (duty) => {
+    const pulses = wave((t) => ((4 * t) % 1 < duty ? 1 : 0));
+    expect(flickerOf(moments, pulses).hertz).toBeCloseTo(4, 6);
+  });
+
   it('takes reverse current as no light, and has no meaning in the dark', () => {
     expect(
       flickerOf(

@@ -84,7 +84,7 @@ export function flickerOf(moments: Moments, amps: Float64Array): Flicker {
     above += h * areaAbove(light[i - 1] - avg, light[i] - avg);
     whole += (h * (light[i - 1] + light[i])) / 2;
   }
-  const rises = risesOf(light, avg, RISE_SHARE * (max - min));
+  const rises = risesOf(light, { avg, min, max });
   const seconds = times[times.length - 1] - times[0];
   return {
     percent: (100 * (max - min)) / (max + min),
@@ -96,15 +96,21 @@ export function flickerOf(moments: Moments, amps: Float64Array): Flicker {
 /** A rise of less than this share of the whole is a ripple on the way, and no light of its own. */
 const RISE_SHARE = 0.1;
 
-/** How often values of a closed period come from below their mean to above it, by more than `margin` either side. */
-function risesOf(values: Float64Array, mean: number, margin: number): number {
+/**
+ * How often values of a closed period come from below their mean to above it, clearly either side: of short pulses the mean
+ * lies close to the lowest, of short gaps to the highest.
+ */
+function risesOf(values: Float64Array, { avg, min, max }: { readonly avg: number; readonly min: number; readonly max: number }): number {
+  const margin = RISE_SHARE * (max - min);
+  const low = avg - Math.min(margin, (avg - min) / 2);
+  const high = avg + Math.min(margin, (max - avg) / 2);
   let rises = 0;
   let isLow = false;
   // Twice round: what is low at the end of the period rises at its beginning.
   for (let round = 0; round < 2; round++) {
     for (const value of values) {
-      if (value < mean - margin) isLow = true;
-      else if (isLow && value > mean + margin) {
+      if (value < low) isLow = true;
+      else if (isLow && value > high) {
         isLow = false;
         if (round === 1) rises += 1;
       }

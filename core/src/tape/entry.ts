@@ -19,6 +19,13 @@ export type Stage = (typeof STAGES)[number];
 /** A pin (`R1.2`) or a net (`A`). */
 const terminalSchema = z.string().min(1).max(60);
 
+/** What the states are called that a gadget is switched through: one word. */
+export const modeNameSchema = z
+  .string()
+  .min(1)
+  .max(24)
+  .regex(/^[\p{L}\p{N}][\p{L}\p{N}-]*$/u, 'a mode is named in one word of letters and figures, at most 24');
+
 /** `one` is a power factor, `percent` flicker. */
 export const READING_UNITS = ['volts', 'amps', 'ohms', 'watts', 'voltAmps', 'one', 'celsius', 'lux', 'percent', 'farads'] as const;
 
@@ -67,6 +74,8 @@ const conditionSchema = z.strictObject({
   chip: z.boolean().optional(),
   /** Which rework the circuit had: 0 is as found. Left out: as many as the tape had by then. */
   rework: z.int().min(0).optional(),
+  /** What the gadget was switched to; left out, as it was traced. */
+  mode: modeNameSchema.optional(),
   /** Taken against a refusal of the bench state: somebody knew better, and said so. */
   forced: z.boolean().optional(),
 });
@@ -235,6 +244,14 @@ const PAYLOADS = {
     marking: z.string().min(1).max(40).optional(),
     package: z.string().min(1).max(40).optional(),
   },
+  /** A state that the gadget can be switched to, and what is otherwise in it than as traced; the last word on a name counts. */
+  mode: {
+    name: modeNameSchema,
+    text: z.string().trim().min(1).max(200).optional(),
+    sets: z.array(z.strictObject({ ref: refSchema, fields: z.record(z.string().max(40), z.union([z.number(), z.boolean()])) })).max(20),
+    /** Its LEDs are switched on and off: for this share of the time they are on, so many times a second. */
+    chopped: z.strictObject({ duty: z.number().gt(0).lt(1), hertz: z.number().positive().max(1e7) }).optional(),
+  },
   /** Where the LEDs of a part are to be seen on its board, in the order of the current, and how wide the board is to its height. */
   seats: { ref: refSchema, points: z.array(pointSchema).min(1).max(2000), aspect: z.number().positive().max(100) },
   join: { terminals: z.array(terminalSchema).min(2).max(400) },
@@ -325,6 +342,7 @@ export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('beeper'),
   entryOf('part'),
   entryOf('place'),
+  entryOf('mode'),
   entryOf('seats'),
   entryOf('join'),
   entryOf('reading'),

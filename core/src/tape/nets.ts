@@ -102,7 +102,7 @@ export function netsOf(
   }
   const given = new Map<string, string>();
   for (const name of givenNames) if (!given.has(forest.find(name))) given.set(forest.find(name), name);
-    const padsByRoot = new Map<string, string[]>();
+  const padsByRoot = new Map<string, string[]>();
   for (const [first, pad] of pads) padsByRoot.set(forest.find(first), [...(padsByRoot.get(forest.find(first)) ?? []), pad]);
   const letters = freeLetters(new Set(given.values()), new Set(pads.values()));
   const nets: Net[] = [];

@@ -5,6 +5,7 @@ import { type CircuitMove, checkWanted, fittedBy, presentMove, type Wanted } fro
 import { type Board, Boards, isPadNumber, type Pad } from './boards.ts';
 import { type Continuity, continuityOf, shortedPart, USUAL_BEEPER } from './continuity.ts';
 import type { BenchState, Entry, EntryKind, EntryOf, FactName } from './entry.ts';
+import { Modes, type SpecimenMode, type SpecimenReading } from './modes.ts';
 import { type Net, NetForest, netsOf, pinName, terminalName } from './nets.ts';
 import { isPowered, type SpecimenLook, type SpecimenRun, secondsBetween } from './runs.ts';
 import { USUAL_LAYOUT, type WriteUpLayout, type WriteUpSectionId, withLayout } from './write-up-entries.ts';
@@ -16,14 +17,6 @@ export interface TapeLine {
   readonly struck?: { readonly by: string; readonly reason?: string };
   /** It could not be taken as said, and why: the rest of the specimen is as if it were not there. */
   readonly problem?: string;
-}
-
-/** A reading with the rework it was taken after: 0 is as found. */
-export interface SpecimenReading {
-  readonly entry: EntryOf<'reading'>;
-  readonly rework: number;
-  /** What was running with the power on when it was taken, and for how long. */
-  readonly during?: { readonly run: string; readonly seconds: number };
 }
 
 /** A way that was taken. */
@@ -80,6 +73,8 @@ export interface Specimen {
   /** What beeping has told; left out where there are no pads. */
   readonly continuity?: Continuity;
   readonly readings: readonly SpecimenReading[];
+  /** What it can be switched to, each with what was read in it; `readings` are those of the mode that it was traced in. */
+  readonly modes: readonly SpecimenMode[];
   /** In hand, by role: the last word on each. */
   readonly meters: ReadonlyMap<MeterRole, Meter>;
   readonly benchState: BenchState;
@@ -185,6 +180,7 @@ class Fold {
   private layout: WriteUpLayout = USUAL_LAYOUT;
   private readonly parts: Part[] = [];
   private readonly readings: SpecimenReading[] = [];
+  private readonly modes = new Modes();
   private readonly meters = new Map<MeterRole, Meter>();
   private readonly reworks: (TakenRework & { readonly ticked: EntryOf<'tick'>[] })[] = [];
   private state = 0;
@@ -256,6 +252,7 @@ class Fold {
       placed: this.placed.filter(({ ref }) => !this.hasPart(ref)),
       ...(beeped && { continuity: beeped.continuity }),
       readings: this.readings,
+      modes: this.modes.all,
       meters: this.meters,
       benchState: this.benchState,
       benchStateSaid: this.benchStateSaid,
@@ -304,6 +301,12 @@ class Fold {
       const picture = this.pictures.find(({ entry: { id } }) => id === entry.picture);
       if (!picture) return 'Its picture is not on the tape.';
       picture.pins.push(entry);
+      return undefined;
+    },
+    mode: (entry) => {
+      const missing = entry.sets.find(({ ref }) => !this.hasPart(ref));
+      if (missing) return `${missing.ref} is not on the board.`;
+      this.modes.take(entry);
       return undefined;
     },
     seats: (entry) => {
@@ -364,7 +367,9 @@ class Fold {
     reading: (entry) => {
       if (entry.place.at === 'part' && !this.hasPart(entry.place.ref)) return `${entry.place.ref} is not on the board.`;
       const during = this.duringOf(entry);
-      this.readings.push({ entry, rework: entry.condition.rework ?? this.state, ...(during && { during }) });
+      const reading = { entry, rework: entry.condition.rework ?? this.state, ...(during && { during }) };
+      if (entry.condition.mode === undefined) this.readings.push(reading);
+      else this.modes.read(entry.condition.mode, reading);
       if (entry.condition.state && entry.condition.state !== this.benchState) {
         this.benchState = entry.condition.state;
         this.benchStateSince = entry.at;

@@ -18,7 +18,8 @@ const ROUND_WORDS = /\b(?:LR0?3|LR6|LR14|LR20|CR123A?|CR2)\b/i;
 export function dangersOf(specimen: Specimen): Dangers {
   const { parts } = specimen.circuit;
   const claimed = (field: string) => specimen.claims.filter((claim) => claim.field === field).map(({ value, upTo }) => upTo ?? value);
-  const read = specimen.readings.flatMap(({ entry }) =>
+  const readings = [...specimen.readings, ...specimen.modes.flatMap((mode) => mode.readings)];
+  const read = readings.flatMap(({ entry }) =>
     entry.place.at === 'in' ? entry.figures.filter(({ unit }) => unit === 'volts').map(({ value }) => Math.abs(value)) : [],
   );
   const fed = parts.flatMap((part) => {

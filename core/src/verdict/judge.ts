@@ -2,7 +2,7 @@ import { type Analysis, type Appraisal, appraise, misfitsIn, oncePer, thermalOf 
 import { lowVoltageSupply, touchableMains } from '../caution/index.ts';
 import { ratedJunctionCelsius } from '../device/index.ts';
 import { heatPathIn, litLeds } from '../drive/index.ts';
-import { type Audit, auditSolved, type Finding, type Undecided, verdictOf, worstFirst } from '../safety/index.ts';
+import { type Audit, auditSolved, type Finding, isGraver, type Undecided, verdictOf, worstFirst } from '../safety/index.ts';
 import { constructionOf } from './construction.ts';
 import { touchAnswers } from './touch.ts';
 
@@ -36,10 +36,32 @@ export const judge: (analysis: Analysis) => Judgement | undefined = oncePer((ana
   const construction = constructionOf(analysis.specimen);
   const audited = auditSolved({ ...appraisal.circuit, construction }, appraisal.solution, appraisal.stresses, analysis.solve);
   const found: Found = { analysis, appraisal };
-  const { findings, undecided } = RULES.reduce((answers, rule) => rule(found, answers), audited as Answers);
+  const answers = RULES.reduce((answers, rule) => rule(found, answers), audited as Answers);
+  const { findings, undecided } = withModes(answers, analysis.modes);
   const { arrangements, discharges, faults } = audited;
   return { verdict: verdictOf(findings, undecided), arrangements, findings: worstFirst(findings), undecided, discharges, faults };
 });
+
+/** What is wrong in a mode, and not as traced, or worse in it: a thing is judged by all that it can be switched to. */
+function withModes(answers: Answers, modes: readonly Analysis[]): Answers {
+  const findings = [...answers.findings];
+  const undecided = [...answers.undecided];
+  for (const analysis of modes) {
+    const judgement = judge(analysis);
+    const mode = analysis.inMode?.mode.name;
+    if (!judgement || mode === undefined) continue;
+    for (const finding of judgement.findings) {
+      const at = findings.findIndex(({ code, ref }) => code === finding.code && ref === finding.ref);
+      const known = findings[at];
+      if (!known || isGraver(finding.severity, known.severity)) findings.push({ ...finding, modes: [mode] });
+      else if (known.modes) findings[at] = { ...known, modes: [...known.modes, mode] };
+    }
+    const isKnown = (one: Undecided) =>
+      undecided.some(({ code, ref, lacks }) => code === one.code && ref === one.ref && lacks === one.lacks);
+    undecided.push(...judgement.undecided.filter((one) => !isKnown(one)).map((one) => ({ ...one, modes: [mode] })));
+  }
+  return { findings, undecided };
+}
 
 /**
  * A supply of few volts that came with the thing is only as safe as what keeps it apart from mains, which a circuit cannot
@@ -106,5 +128,5 @@ function fittingReadings({ appraisal: { slots, hardest } }: Found, answers: Answ
 
 /** Whether what is computed rests on readings that do not fit the circuit. */
 export function isContradicted(judgement: Pick<Judgement, 'undecided'> | undefined): boolean {
-  return judgement?.undecided.some(({ lacks }) => lacks === 'fitting-readings') === true;
+  return judgement?.undecided.some(({ lacks, modes }) => lacks === 'fitting-readings' && modes === undefined) === true;
 }

@@ -1,5 +1,5 @@
 import { type Appraisal, appraise, faultEvidence, SpecimenAnalyses } from '../appraisal/index.ts';
-import { type DriveDetails, driveDetails } from '../details/index.ts';
+import { type DriveDetails, driveDetails, type ModeFigures, modesOf } from '../details/index.ts';
 import { type Diagnosis, diagnose } from '../diagnosis/index.ts';
 import { type Proof, proofOf } from '../proof/index.ts';
 import { replay, type Specimen } from '../tape/index.ts';
@@ -11,6 +11,8 @@ export interface WriteUpFacts {
   readonly found?: Appraisal;
   readonly foundJudged?: Judgement;
   readonly foundDetails?: DriveDetails;
+  /** What it can be switched to, as found. */
+  readonly foundModes: readonly ModeFigures[];
   /** What the last rework was done to. */
   readonly before?: Appraisal;
   /** After the last rework. */
@@ -46,6 +48,7 @@ export function writeUpFactsOf(analyses: SpecimenAnalyses): WriteUpFacts {
     specimen,
     ...(found && { found }),
     ...(foundJudged && { foundJudged }),
+    foundModes: modesOf(analyses.found),
     ...(foundDetails.ok && { foundDetails: foundDetails.value }),
     ...(before && { before }),
     ...(after && { after }),

@@ -65,7 +65,7 @@ function alternatingWires(board: Board, lines: readonly string[], rectifier: Rec
         junction(ac, plus);
         junction(minus, ac);
       }
-    } else if (!isPassive(part) && !deviceOf(part.kind).source && deviceOf(part.kind).isWire === undefined) {
+    } else if (!isPassive(part) && !deviceOf(part.kind).source && deviceOf(part.kind).wire?.(part) === undefined) {
       for (const net of part.pins as readonly string[]) junctions.add(board.wire(net));
     }
   }

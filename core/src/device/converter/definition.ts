@@ -49,6 +49,8 @@ export const converter: DeviceDefinition<'converter', typeof schema> = {
     { field: 'limitAmps', value: limitAmps, uncertainty: LIMIT_SHARE * limitAmps },
     { field: 'efficiency', value: efficiency, uncertainty: EFFICIENCY_SPREAD },
   ],
+  controls: ({ limitAmps }) => ({ field: 'limitAmps', value: limitAmps }),
+  variesBy: { amps: 'limitAmps', volts: 'outVolts' },
   ratings: ({ rated }) => statedRatings(rated),
   fails: [
     { how: 'open', weight: 2 },

@@ -37,6 +37,7 @@ export const dc: DeviceDefinition<'dc', typeof schema> = {
   drives: [0],
   learns: ({ ohms = 0 }) => (ohms > 0 ? [{ field: 'ohms', value: ohms, uncertainty: SOURCE_OHMS_SHARE * ohms }] : []),
   toleranced: () => ({ field: 'volts', usual: 0.05 }),
+  variesBy: { volts: 'volts' },
   ratings: ({ rated }) => statedRatings(rated),
   readings: ['volts'],
   fails: [

@@ -32,7 +32,7 @@ export const fuse: DeviceDefinition<'fuse', typeof schema> = {
   ratings: ({ rated }) => statedRatings(rated),
   conducts: true,
   deadOhms: ({ ohms = COLD_OHMS }) => ohms,
-  isWire: () => true,
+  wire: () => 'closed',
   fails: [{ how: 'open', weight: 1.5 }],
 };
 

@@ -78,12 +78,17 @@ function knownAmpsOf({ model, points, colour, body }: LedPart): number {
 
 /** What an estimate may learn of an LED: a common shift of its chips' volts, and the ohms in series with each junction. */
 function learntOf(part: LedPart): readonly Learnt[] {
-  const { voltsShift = 0, voltsUncertainty = CLASS_SPREAD.volts } = part;
+  const { voltsShift = 0, voltsUncertainty = CLASS_SPREAD.volts, blinkDuty } = part;
   const shift: Learnt = { field: 'voltsShift', value: voltsShift, uncertainty: voltsUncertainty };
   const ohms = part.seriesOhms ?? curveOf(part).seriesOhms;
   const isMeasured = part.model !== undefined || new Set(part.points?.map(([amps]) => amps)).size > 1;
   const uncertainty = (isMeasured ? KNOWN_OHMS_SHARE : CLASS_SPREAD.ohmsShare) * ohms;
-  return uncertainty > 0 ? [shift, { field: 'seriesOhms', value: ohms, uncertainty }] : [shift];
+  return [
+    shift,
+    ...(uncertainty > 0 ? [{ field: 'seriesOhms', value: ohms, uncertainty }] : []),
+    // As stated, unless a spread says how far it may be off.
+    ...(blinkDuty === undefined ? [] : [{ field: 'blinkDuty', value: blinkDuty, uncertainty: 0 }]),
+  ];
 }
 
 /** Volts across the whole part while `amps` go through the whole of it. */
@@ -153,6 +158,7 @@ export const led: DeviceDefinition<'led', typeof schema> = {
   possible: (part) => ({
     voltsShift: [-MOST_SHIFT_VOLTS, MOST_SHIFT_VOLTS],
     seriesOhms: [0, MOST_OHMS_SHARE * curveOf(part).seriesOhms],
+    blinkDuty: [1e-3, 0.999],
   }),
   ratings: ledRatings,
   kelvinPerWatt: ({ kelvinPerWatt = 0, lightShare = 0 }) => kelvinPerWatt * (1 - lightShare),

@@ -19,7 +19,7 @@ export function readLed(words: readonly string[], count: number): TypedPart | st
   let rated = false;
   for (const word of words) {
     const lower = word.toLowerCase().replace(/^smd-?(?=\d{4}$)/, '');
-    if (lower === '@') continue;
+    if (lower === '@' || lower === 'in') continue;
     if (lower === 'series' || lower === 'parallel') {
       if (counted === undefined) arrangement = lower;
       else copies[lower] = counted;
@@ -28,8 +28,8 @@ export function readLed(words: readonly string[], count: number): TypedPart | st
     else if (lower === 'rated') rated = true;
     else if (isOneOf(LED_COLOUR_NAMES, lower)) fields.colour = lower;
     else if (isOneOf(LED_BODY_NAMES, lower)) fields.body = lower;
-    else if (/^\d+x?$/.test(lower)) {
-      counted = Number.parseInt(lower, 10);
+    else if (/^(?:\d+x?|x\d+)$/.test(lower)) {
+      counted = Number.parseInt(lower.replace('x', ''), 10);
       if (counted < 1) return 'that counts no LED.';
       if (arrangement === undefined) continue;
       copies[arrangement] = counted;

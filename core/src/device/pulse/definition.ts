@@ -48,6 +48,11 @@ export const pulse: DeviceDefinition<'pulse', typeof schema> = {
   },
   drives: [0],
   toleranced: () => ({ field: 'volts', usual: 0.05 }),
+  // Read from a screen it is as good as exact beside the rest; in a mode of which only readings tell it is free.
+  learns: ({ duty }) => [{ field: 'duty', value: duty, uncertainty: 0 }],
+  possible: () => ({ duty: [1e-3, 1] }),
+  controls: ({ duty }) => ({ field: 'duty', value: duty }),
+  variesBy: { percent: 'duty', hertz: 'hertz', volts: 'volts' },
   ratings: ({ rated }) => statedRatings(rated),
   fails: [],
 };

@@ -12,6 +12,8 @@ const schema = z.strictObject({
   pins: twoPins,
   /** 0 is a link. */
   ohms: z.number().min(0).max(1e12),
+  /** A lead or a long wire: it has no rating of its own, and nobody put it there to hold a current back. */
+  lead: z.boolean().optional(),
   /** It opens as a fuse does. */
   fusible: z.boolean().optional(),
 });
@@ -33,17 +35,19 @@ export const resistor: DeviceDefinition<'resistor', typeof schema> = {
   polar: false,
   schema,
   expand: (part, build) => build.resistance(0, 1, part.ohms),
-  value: ({ ohms }) => (ohms === 0 ? 'link' : formatEngineering(ohms, 'ohms').text),
+  value: ({ ohms, lead }) => (ohms === 0 ? 'link' : `${lead ? 'lead ' : ''}${formatEngineering(ohms, 'ohms').text}`),
   symbol: [RESISTOR_BODY],
-  typed: { letter: 'R', words: ['resistor'], example: 'R1 red violet black gold', read: readResistor },
+  typed: { letter: 'R', words: ['resistor', 'wire'], telling: ['wire'], example: 'R1 red violet black gold', read: readResistor },
   toleranced: () => ({ field: 'ohms', usual: 0.05 }),
+  variesBy: { ohms: 'ohms' },
   ratings: (part) => [
-    ...(part.ohms > 0 ? [{ of: 'watts' as const, limit: ratedResistorWatts(part) }] : []),
+    ...(part.ohms > 0 && !part.lead ? [{ of: 'watts' as const, limit: ratedResistorWatts(part) }] : []),
     ...statedRatings(part.rated).filter(({ of }) => of !== 'watts'),
   ],
   derates: true,
   conducts: true,
   deadOhms: ({ ohms }) => ohms,
+  wire: ({ lead }) => (lead ? 'closed' : undefined),
   inString: true,
   readings: ['volts', 'ohms'],
   fails: [

@@ -2,11 +2,13 @@ import { bandColour, decodeMarking, decodeResistorBands } from '../../marking/in
 import { coarsestSeries, readFigure, readFigures } from '../../quantity/index.ts';
 import type { TypedPart } from '../definition.ts';
 
-/** `red violet black gold`, `mark 390 0.5w`, `27r 5%`: a row of bands, a code or ohms, and its rating. */
+/** `red violet black gold`, `mark 390 0.5w`, `27r 5%`, `wire 1.6r`: a row of bands, a code or ohms, and its rating. */
 export function readResistor(all: readonly string[]): TypedPart | string {
-  const words = all.filter((word) => !/^fusible$/i.test(word));
+  const words = all.filter((word) => !/^(?:fusible|wire)$/i.test(word));
   const read = readValue(words);
-  return typeof read === 'string' || words.length === all.length ? read : { ...read, fields: { ...read.fields, fusible: true } };
+  if (typeof read === 'string') return read;
+  const says = (said: string) => all.some((word) => word.toLowerCase() === said);
+  return { ...read, fields: { ...read.fields, ...(says('fusible') && { fusible: true }), ...(says('wire') && { lead: true }) } };
 }
 
 function readValue(words: readonly string[]): TypedPart | string {

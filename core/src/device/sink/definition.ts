@@ -66,6 +66,8 @@ export const sink: DeviceDefinition<'sink', typeof schema> = {
   // A typed current is a chip's typical one; references of cheap chips are trimmed to a few per cent.
   toleranced: ({ amps }) => (amps === undefined ? { field: 'referenceVolts', usual: 0.04 } : { field: 'amps', usual: 0.1 }),
   learns: ({ dropoutVolts }) => [{ field: 'dropoutVolts', value: dropoutVolts, uncertainty: DROPOUT_SHARE * dropoutVolts }],
+  controls: ({ amps }) => (amps === undefined ? undefined : { field: 'amps', value: amps }),
+  variesBy: { amps: 'amps' },
   dependsOn: ({ amps, senseOhms, sense = [] }) => (amps === undefined && senseOhms === undefined ? sense : []),
   ratings: (part) => semiconductorRatings(part, USUAL_WATTS),
   inString: true,

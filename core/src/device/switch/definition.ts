@@ -36,7 +36,7 @@ export const switchDevice: DeviceDefinition<'switch', typeof schema> = {
   ratings: ({ rated }) => statedRatings(rated),
   conducts: true,
   deadOhms: ({ closed, ohms = CONTACT_OHMS }) => (closed === false ? undefined : ohms),
-  isWire: ({ closed }) => closed !== false,
+  wire: ({ closed }) => (closed === false ? 'open' : 'closed'),
   fails: [{ how: 'open', weight: 1 }],
 };
 

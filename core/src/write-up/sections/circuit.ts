@@ -14,7 +14,7 @@ export function writeCircuit({ specimen, foundJudged, found }: WriteUpFacts): re
       .join('');
     const { missing, unusual } = differenceOf(arrangement, arrangements, circuit);
     const unlike = [
-      ...missing.map((role) => sayMissing(role)),
+      ...missing.map((role) => sayMissing(role, arrangement.code)),
       ...(unusual.length > 0 ? [`${unusual.join(', ')} ${unusual.length === 1 ? 'is' : 'are'} not usual in it`] : []),
     ];
     const name = ARRANGEMENT_NAMES[arrangement.code];

@@ -8,10 +8,11 @@ import { isContradicted } from '../../verdict/index.ts';
 import { ledCurrentSum, type Sum } from '../../workings/index.ts';
 import { list, say, sayUncertain, sentence, table, type WriteUpBlock } from '../block.ts';
 import type { WriteUpFacts } from '../facts.ts';
+import { writeModes } from './modes.ts';
 import { warmthLines } from './warmth.ts';
 
 /** How hard its parts are driven as found, where its watts go, and what light, heat and running time come of it. */
-export function writeDrive({ specimen, found, foundJudged, foundDetails: details }: WriteUpFacts): readonly WriteUpBlock[] {
+export function writeDrive({ specimen, found, foundJudged, foundDetails: details, foundModes }: WriteUpFacts): readonly WriteUpBlock[] {
   if (!found) return [];
   if (found.hardest && !isLit(found.hardest)) {
     // Where no current flows, what is usual of light, heat and flicker is nothing that is known.
@@ -45,6 +46,7 @@ export function writeDrive({ specimen, found, foundJudged, foundDetails: details
     { kind: 'figure', figure: 'waves', caption: 'One period of what alternates' },
     { kind: 'figure', figure: 'heat-path', caption: 'Where the heat goes: dashed is estimated, the others were read' },
     ...table('drive', ['What', 'Figure', 'Rated', 'Multiple'], rows),
+    ...writeModes(foundModes),
     ...(found.hardest ? sumInWords(ledCurrentSum(found, found.hardest.ref)) : []),
     ...list(lines),
   ];

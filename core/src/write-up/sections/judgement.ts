@@ -20,8 +20,8 @@ export function writeFindings({ judgement }: WriteUpFacts): readonly WriteUpBloc
 
 const GRAVE: Readonly<Record<Finding['severity'], string>> = { unsafe: 'Unsafe', caution: 'Caution', note: 'Note' };
 
-export function findingKey({ code, ref, facts }: Finding): string {
-  return `finding.${code}.${ref}${'of' in facts ? `.${facts.of}` : ''}${'place' in facts ? `.${facts.place}` : ''}`;
+export function findingKey({ code, ref, facts, modes }: Finding): string {
+  return `finding.${modes ? `${modes[0]}.` : ''}${code}.${ref}${'of' in facts ? `.${facts.of}` : ''}${'place' in facts ? `.${facts.place}` : ''}`;
 }
 
 /** What was broken, and by what that was found. */
@@ -91,7 +91,7 @@ function isUnsafe(judgement: WriteUpFacts['judgement']): boolean {
 export function writeUnknown({ judgement, proof, found }: WriteUpFacts): readonly WriteUpBlock[] {
   const undecided = (judgement?.undecided ?? []).map((one) => {
     const { text, settleBy } = sayUndecided(one);
-    return { key: `unknown.${one.code}.${one.ref}`, text: `${text} ${settleBy}` };
+    return { key: `unknown.${one.modes ? `${one.modes[0]}.` : ''}${one.code}.${one.ref}`, text: `${text} ${settleBy}` };
   });
   const open = (proof ? openQuestionsOf(proof) : []).map((one) => ({
     key: `unknown.proof.${one.code}`,

@@ -137,6 +137,8 @@ export function describeEntry(entry: Entry): EntryWords {
       return { words: 'Write-up', meaning: `own words, ${entry.stage}`, mono: false };
     case 'seats':
       return { words: entry.ref, meaning: `${entry.points.length} places on the board`, mono: true };
+    case 'mode':
+      return { words: typed ?? `mode ${entry.name}`, meaning: entry.text ?? 'mode', mono };
     case 'cost':
       return {
         words: typed ?? `cost ${entry.of}`,

@@ -1,4 +1,5 @@
 import {
+  type Analysis,
   type Appraisal,
   type Arrangement,
   applyMoves,
@@ -19,6 +20,8 @@ import {
   type Limits,
   learntBy,
   ledLimits,
+  type ModeFigures,
+  modesOf,
   type OrderedStep,
   ownWay,
   type PaletteName,
@@ -98,6 +101,12 @@ export interface AskedTape {
   readonly entries: readonly Entry[];
 }
 
+/** The thing in one of its modes. */
+export interface ModeView {
+  readonly appraisal: Appraisal;
+  readonly judged?: Judgement;
+}
+
 /** A write-up and the figures in it, as SVG documents. */
 export interface WriteUpView {
   readonly written: WriteUp;
@@ -122,6 +131,12 @@ let kept: { readonly topic: string; readonly analyses: SpecimenAnalyses } | unde
 function analysesOf({ topic, entries }: AskedTape): SpecimenAnalyses {
   if (kept?.topic !== topic) kept = { topic, analyses: new SpecimenAnalyses(replay(entries)) };
   return kept.analyses;
+}
+
+/** A state as it was traced, or in one of its modes. */
+function stateOf(tape: AskedTape, rework: number, mode: string | undefined): Analysis {
+  const traced = analysesOf(tape).after(rework);
+  return traced.modes.find(({ inMode }) => inMode?.mode.name === mode) ?? traced;
 }
 
 /** Lets messages in, and ends what was asked of a tape that a newer one has taken the place of. */
@@ -188,15 +203,32 @@ const api = {
     onStep('why the readings do not fit');
     return causesOf(analysesOf(tape).after(rework));
   },
-  async limits(tape: AskedTape, rework: number, ref: string): Promise<Limits | undefined> {
+  async limits(
+    tape: AskedTape,
+    { rework, mode, ref }: { readonly rework: number; readonly mode: string | undefined; readonly ref: string },
+  ): Promise<Limits | undefined> {
     await goOnWith(tape.topic);
-    return ledLimits(analysesOf(tape).after(rework), ref);
+    return ledLimits(stateOf(tape, rework, mode), ref);
   },
   /** Heat, light, life and waves, which may take longer than the figures; undefined where nothing can be solved. */
-  async details(tape: AskedTape, rework: number): Promise<DriveDetails | undefined> {
+  async details(tape: AskedTape, rework: number, mode: string | undefined): Promise<DriveDetails | undefined> {
     await goOnWith(tape.topic);
-    const details = driveDetails(analysesOf(tape).after(rework));
+    const details = driveDetails(stateOf(tape, rework, mode));
     return details.ok ? details.value : undefined;
+  },
+  /** A state of a specimen in one of its modes; undefined where that cannot be solved. */
+  async inMode(tape: AskedTape, rework: number, mode: string): Promise<ModeView | undefined> {
+    await goOnWith(tape.topic);
+    const state = stateOf(tape, rework, mode);
+    const appraisal = appraise(state);
+    await goOnWith(tape.topic);
+    const judged = judge(state);
+    return appraisal.ok ? { appraisal: appraisal.value, ...(judged && { judged }) } : undefined;
+  },
+  /** All modes of a state of a specimen, side by side. */
+  async modes(tape: AskedTape, rework: number): Promise<readonly ModeFigures[]> {
+    await goOnWith(tape.topic);
+    return modesOf(analysesOf(tape).after(rework));
   },
   /** The write-up as its editor shows it, with the figures that it has. */
   async writeUp(tape: AskedTape, palette: PaletteName): Promise<WriteUpView> {

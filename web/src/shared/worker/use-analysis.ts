@@ -9,6 +9,7 @@ import type {
   EntryDraft,
   Goal,
   Limits,
+  ModeFigures,
   PaletteName,
   Result,
   Rework,
@@ -22,7 +23,7 @@ import type {
 import { proxy } from 'comlink';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import useSWR from 'swr';
-import type { AnalysisView, AskedTape, WayView, WriteUpView } from './analyses.worker.ts';
+import type { AnalysisView, AskedTape, ModeView, WayView, WriteUpView } from './analyses.worker.ts';
 import type { DiagnosisView, TriedFault } from './faults.worker.ts';
 import { ask, askFaults, type Computing, computing, onComputing, StoppedError, turnTo } from './worker-line.ts';
 
@@ -170,10 +171,14 @@ export function useCauses(specimenId: string, entries: readonly Entry[], rework:
 }
 
 /** Where the current of a chip lies by sampling; undefined until it is there, and where it cannot be. */
-export function useLedLimits(specimenId: string, entries: readonly Entry[], rework: number, ref: string | undefined): Limits | undefined {
+export function useLedLimits(
+  specimenId: string,
+  entries: readonly Entry[],
+  { rework, mode, ref }: { readonly rework: number; readonly mode: string | undefined; readonly ref: string | undefined },
+): Limits | undefined {
   const tape = tapeOf(specimenId, entries);
-  const key = ref === undefined ? null : ['limits', rework, ref, tape.topic];
-  return useSWR(key, () => ask((api) => api.limits(tape, rework, ref as string), tape.topic), ONCE).data;
+  const key = ref === undefined ? null : ['limits', rework, mode, ref, tape.topic];
+  return useSWR(key, () => ask((api) => api.limits(tape, { rework, mode, ref: ref as string }), tape.topic), ONCE).data;
 }
 
 /** Heat, light, life and waves; undefined until they are there, and of the tape before while the present one is computed. */
@@ -181,13 +186,45 @@ export function useDriveDetails(
   specimenId: string,
   entries: readonly Entry[],
   rework: number,
+  mode?: string,
 ): { readonly details: DriveDetails | undefined; readonly isStale: boolean } {
   const tape = tapeOf(specimenId, entries);
-  const { data, error, isLoading } = useSWR(['details', rework, tape.topic], () => ask((api) => api.details(tape, rework), tape.topic), {
+  const { data, error, isLoading } = useSWR(
+    ['details', rework, mode, tape.topic],
+    () => ask((api) => api.details(tape, rework, mode), tape.topic),
+    {
+      ...ONCE,
+      keepPreviousData: true,
+    },
+  );
+  return { details: data, isStale: data !== undefined && (isLoading || error !== undefined) };
+}
+
+/** A state in one of its modes; undefined until it is there, and as traced. */
+export function useModeView(specimenId: string, entries: readonly Entry[], rework: number, mode: string | undefined): ModeView | undefined {
+  const tape = tapeOf(specimenId, entries);
+  const key = mode === undefined ? null : ['mode', rework, mode, tape.topic];
+  const { data } = useSWR(
+    key,
+    () => ask(async (api): Promise<ModeView | null> => (await api.inMode(tape, rework, mode as string)) ?? null, tape.topic),
+    ONCE,
+  );
+  return data ?? undefined;
+}
+
+/** All modes of a state, side by side; undefined until they are there. */
+export function useModes(
+  specimenId: string,
+  entries: readonly Entry[],
+  rework: number,
+  hasModes: boolean,
+): readonly ModeFigures[] | undefined {
+  const tape = tapeOf(specimenId, entries);
+  const { data } = useSWR(hasModes ? ['modes', rework, tape.topic] : null, () => ask((api) => api.modes(tape, rework), tape.topic), {
     ...ONCE,
     keepPreviousData: true,
   });
-  return { details: data, isStale: data !== undefined && (isLoading || error !== undefined) };
+  return data;
 }
 
 /** What is broken; undefined while it is worked out for the first time, and null where there is no circuit to hold evidence against. */

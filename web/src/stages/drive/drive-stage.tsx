@@ -1,4 +1,4 @@
-import { type Appraisal, type Finding, isContradicted, isLit, type Judgement } from '@mindful-probe/core';
+import { type Appraisal, type Finding, isContradicted, isLit, isModeKnown, type Judgement } from '@mindful-probe/core';
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
@@ -6,7 +6,8 @@ import { Empty } from '../../shared/kit/empty.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { Stale } from '../../shared/kit/stale.tsx';
-import { useDriveDetails } from '../../shared/worker/use-analysis.ts';
+import { ModesTable } from '../../shared/modes/modes-table.tsx';
+import { useDriveDetails, useModeView } from '../../shared/worker/use-analysis.ts';
 import { AsClaimed } from './as-claimed.tsx';
 import { Findings } from './findings.tsx';
 import { Verdict } from './verdict.tsx';
@@ -21,6 +22,7 @@ type View = 'as claimed' | 'as found' | number;
 export function DriveStage() {
   const { analysis, specimen } = useOpenSpecimen();
   const [wanted, setWanted] = useState<View>('as found');
+  const [mode, setMode] = useState<string>();
   if (!analysis) return <StageHeader title="Drive" fact="computing…" />;
   const { found, trials } = analysis;
   if (!found.ok) {
@@ -41,14 +43,16 @@ export function DriveStage() {
   const reworked = trials[specimen.state - 1]?.appraisal;
   return (
     <>
-      <StageHeader title="Drive" fact={factOf(view, appraisal, judgement)}>
+      <StageHeader title="Drive" {...(mode === undefined && { fact: factOf(view, appraisal, judgement) })}>
         <ViewChoice views={views} view={view} onChoose={setWanted} />
+        {view !== 'as claimed' && <ModeChoice mode={mode} onChoose={setMode} />}
       </StageHeader>
       {view === 'as claimed' ? (
         <AsClaimed appraisal={found.value} />
       ) : (
         <AsIs
-          key={view}
+          key={`${view} ${mode ?? ''}`}
+          mode={mode}
           appraisal={appraisal}
           judgement={judgement}
           rework={trial ? Number(view) : 0}
@@ -60,13 +64,33 @@ export function DriveStage() {
 }
 
 interface AsIsProps {
+  /** What it is switched to; left out as it was traced. */
+  readonly mode: string | undefined;
   readonly appraisal: Appraisal;
   readonly after?: Appraisal;
   readonly judgement: Judgement | undefined;
   readonly rework: number;
 }
 
-function AsIs({ appraisal, after, judgement, rework }: AsIsProps) {
+function AsIs(props: AsIsProps) {
+  const { id, entries } = useOpenSpecimen();
+  const inMode = useModeView(id, entries, props.rework, props.mode);
+  if (props.mode === undefined) return <State {...props} />;
+  if (!inMode) return <p className="text-quiet">computing…</p>;
+  const { after: _, ...rest } = props;
+  return (
+    <>
+      <p className="pb-2 text-quiet">
+        {inMode.appraisal.measured
+          ? `In mode ${props.mode}, from the readings in it.`
+          : `In mode ${props.mode}, as expected from the circuit; no reading in it tells a current yet.`}
+      </p>
+      <State {...rest} appraisal={inMode.appraisal} judgement={inMode.judged} />
+    </>
+  );
+}
+
+function State({ appraisal, after, judgement, rework, mode }: AsIsProps) {
   const { hardest } = appraisal;
   return (
     <>
@@ -74,15 +98,15 @@ function AsIs({ appraisal, after, judgement, rework }: AsIsProps) {
       {hardest && !isLit(hardest) ? (
         <NoCurrent led={hardest.ref} judgement={judgement} />
       ) : (
-        <Lit appraisal={appraisal} judgement={judgement} rework={rework} {...(after && { after })} />
+        <Lit appraisal={appraisal} judgement={judgement} rework={rework} mode={mode} {...(after && { after })} />
       )}
     </>
   );
 }
 
-function Lit({ appraisal, after, judgement, rework }: AsIsProps) {
+function Lit({ appraisal, after, judgement, rework, mode }: AsIsProps) {
   const { id, entries } = useOpenSpecimen();
-  const { details, isStale } = useDriveDetails(id, entries, rework);
+  const { details, isStale } = useDriveDetails(id, entries, rework, mode);
   return (
     <>
       {isContradicted(judgement) && (
@@ -93,7 +117,8 @@ function Lit({ appraisal, after, judgement, rework }: AsIsProps) {
           </Link>
         </p>
       )}
-      <Verdict appraisal={appraisal} judgement={judgement} rework={rework} {...(after && { after })} />
+      <Verdict appraisal={appraisal} judgement={judgement} rework={rework} mode={mode} {...(after && { after })} />
+      <ModesTable rework={rework} mode={mode} />
       {details && (
         <Suspense fallback={null}>
           <Stale when={isStale}>
@@ -158,6 +183,28 @@ function SafetyLine({ judgement: { verdict, findings, undecided } }: { readonly 
         {said.length === 0 ? 'by the rules that are known' : said.join(', ')}
       </a>
     </p>
+  );
+}
+
+interface ModeChoiceProps {
+  readonly mode: string | undefined;
+  readonly onChoose: (mode: string | undefined) => void;
+}
+
+function ModeChoice({ mode, onChoose }: ModeChoiceProps) {
+  const { specimen } = useOpenSpecimen();
+  const known = specimen.modes.filter((one) => isModeKnown(specimen.circuit, one)).map(({ name }) => name);
+  if (known.length === 0) return null;
+  return (
+    <fieldset className="flex flex-wrap gap-x-4">
+      <legend className="float-left mr-3 text-quiet">Mode:</legend>
+      {[undefined, ...known].map((name) => (
+        <label key={name ?? ''} className={`flex items-center gap-1.5 ${name === mode ? 'font-[650]' : 'text-quiet'}`}>
+          <input type="radio" name="drive-mode" checked={name === mode} onChange={() => onChoose(name)} />
+          {name ?? 'as traced'}
+        </label>
+      ))}
+    </fieldset>
   );
 }
 

@@ -49,7 +49,7 @@ export function Findings({ judgement: { findings, undecided }, onPoint }: Findin
                   {/* What is urgent says at once what the remedy is; the rest does on asking, so that all of it is one look. */}
                   {severity === 'unsafe' && <br />}
                   {severity === 'unsafe' && <span className="text-12 text-quiet">{mend} </span>}
-                  {GOAL_FOR[code] && (
+                  {GOAL_FOR[code] && !finding.modes && (
                     <Link
                       to={`../rework?want=${GOAL_FOR[code]}`}
                       className="mr-2 text-12 whitespace-nowrap text-petrol underline"
@@ -78,7 +78,10 @@ export function Findings({ judgement: { findings, undecided }, onPoint }: Findin
           {undecided.map((one) => {
             const { text, settleBy } = sayUndecided(one);
             return (
-              <li key={`${one.code} ${one.ref} ${one.lacks}`} className="flex items-start gap-2.5 border-b border-rule py-1">
+              <li
+                key={`${one.code} ${one.ref} ${one.lacks} ${one.modes?.join(' ') ?? ''}`}
+                className="flex items-start gap-2.5 border-b border-rule py-1"
+              >
                 <span aria-hidden className="w-4 text-center font-[650] text-petrol">
                   ?
                 </span>

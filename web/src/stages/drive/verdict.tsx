@@ -23,14 +23,16 @@ interface VerdictProps {
   readonly after?: Appraisal;
   readonly judgement: Judgement | undefined;
   readonly rework: number;
+  /** What it is switched to; left out as it was traced. */
+  readonly mode: string | undefined;
 }
 
 /** The figures that matter, the watt plan and the ruler: one look. */
-export function Verdict({ appraisal, after, judgement, rework }: VerdictProps) {
+export function Verdict({ appraisal, after, judgement, rework, mode }: VerdictProps) {
   const { hardest, stresses, supplyWatts, circuit, solution } = appraisal;
   const { id, entries, specimen } = useOpenSpecimen();
   const [pointed, setPointed] = useState<string>();
-  const limits = useLedLimits(id, entries, rework, hardest?.ref);
+  const limits = useLedLimits(id, entries, { rework, mode, ref: hardest?.ref });
   const resistor = stresses
     .filter(({ of, ref }) => of === 'watts' && partOfKind(circuit, ref, 'resistor') !== undefined)
     .reduce<Stress | undefined>((most, stress) => (most && most.ratio.value >= stress.ratio.value ? most : stress), undefined);

@@ -45,7 +45,7 @@ export function Recognised({ circuit, arrangements, remarks }: RecognisedProps) 
               )}
               {fresh.map((role) => (
                 <p key={role} className="mt-1 flex items-start gap-2">
-                  <LevelMark level="caution" /> {sayMissing(role)}
+                  <LevelMark level="caution" /> {sayMissing(role, arrangement.code)}
                 </p>
               ))}
               {index === 0 && unusual.length > 0 && (
@@ -132,7 +132,7 @@ function Beside({ circuit, arrangement, all }: BesideProps) {
       <ul>
         {missing.map((role) => (
           <li key={role} className="flex items-start gap-2 py-0.5">
-            <LevelMark level="caution" /> {sayMissing(role)}
+            <LevelMark level="caution" /> {sayMissing(role, arrangement.code)}
           </li>
         ))}
         {unusual.map((ref) => (

@@ -14,8 +14,8 @@ export const removePart: MoveDefinition<typeof schema> = {
   fitted: () => [],
   steps: ({ ref }) => [{ name: 'Lift', text: `${ref}, both joints. Keep it: the way back.` }],
   places: (circuit) => {
-    const lifted = partsOfKind(circuit, 'resistor').filter((part) =>
-      partsOfKind(circuit, 'resistor').some((other) => other !== part && isAcross(part.pins, other.pins)),
+    const lifted = partsOfKind(circuit, 'resistor').filter(
+      (part) => !part.lead && partsOfKind(circuit, 'resistor').some((other) => other !== part && isAcross(part.pins, other.pins)),
     );
     return [{ is: 'options', options: lifted.map(({ ref }) => [{ move: 'remove-part', ref }]) }];
   },
