@@ -164,7 +164,7 @@ describe('bad input is named and changes nothing', () => {
     await enterLine(page, 'R1 100r on V1.+ B');
     await enterLine(page, 'D1 led red on V1.- B');
     await waitForText(page, 'no current flows through D1');
-    await waitForText(page, 'which way round it lies');
+    await waitForText(page, 'the wrong way round');
     await page.close();
   });
 

@@ -1,3 +1,4 @@
+export { type DarkLed, darkLedOf, sayDarkLed } from './dark-led.ts';
 export {
   type BoardSeat,
   type CaseSize,

@@ -89,7 +89,7 @@ function inModes(modes: readonly string[] | undefined, said: string): string {
   return `In ${modes.length === 1 ? 'mode' : 'modes'} ${modes.join(' and ')}: ${said}`;
 }
 
-function sayFacts({ ref, facts }: Finding): string {
+function sayFacts({ ref, facts, assumed }: Finding): string {
   switch (facts.about) {
     case 'rating':
       return sayRating(ref, facts);
@@ -137,7 +137,9 @@ function sayFacts({ ref, facts }: Finding): string {
     case 'shorted':
       return `${ref} is shorted: ${say(facts.amps, 'amps')} flow with next to nothing between its pins.`;
     case 'converter':
-      return `${ref} is fed ${say(facts.volts, 'volts')} and takes ${facts.most} V.`;
+      return assumed
+        ? `${ref} is fed ${say(facts.volts, 'volts')}; what it takes was not read, and as a rule that is up to ${facts.most} V.`
+        : `${ref} is fed ${say(facts.volts, 'volts')} and takes ${facts.most} V.`;
     case 'fault':
       return sayFault(facts.outcome.fault, facts.outcome.over);
     case 'flicker':

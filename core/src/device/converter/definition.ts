@@ -18,6 +18,8 @@ const schema = z
     efficiency: z.number().min(0.01).max(1),
     minInVolts: z.number().min(0).max(1e4),
     maxInVolts: z.number().positive().max(1e4),
+    /** The input volts are as is usual of such a one: nobody read them. */
+    rangeAssumed: z.boolean().optional(),
   })
   .refine((part) => part.minInVolts < part.maxInVolts, { message: 'minInVolts must be below maxInVolts', path: ['minInVolts'] });
 

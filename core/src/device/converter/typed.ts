@@ -17,7 +17,7 @@ export const MODE_WORDS: readonly string[] = Object.keys(MODES);
 const [USUAL_EFFICIENCY, EFFICIENCY_SPREAD] = [0.82, 0.07];
 /** Where one of which nothing is known begins to work: from a single cell on, or a little above what it makes. */
 const [STEP_UP_FROM_VOLTS, STEP_DOWN_OVER_VOLTS] = [0.9, 0.5];
-/** The most that such chips stand as a rule. */
+/** The most that such chips stand as a rule; one that raises volts further stands at least what it makes. */
 const MOST_IN_VOLTS: Readonly<Record<Mode, number>> = { boost: 5.5, buck: 30, 'boost-buck': 30 };
 
 /**
@@ -51,7 +51,7 @@ export function readConverter(words: readonly string[]): TypedPart | string {
     return 'the volts that it makes with little on it and the current that it gives at most, as “boost 3.3v limit 30ma”.';
   if (range.some(Number.isNaN)) return 'the input volts between which it works, as “in 0.9v” or “in 0.9v-5v”.';
   const [minInVolts = mode === 'buck' ? outVolts + STEP_DOWN_OVER_VOLTS : STEP_UP_FROM_VOLTS, typedMost] = range;
-  const maxInVolts = typedMost ?? Math.max(MOST_IN_VOLTS[mode], 2 * minInVolts);
+  const maxInVolts = typedMost ?? Math.max(MOST_IN_VOLTS[mode], 2 * minInVolts, outVolts);
   return {
     fields: {
       mode,
@@ -60,6 +60,7 @@ export function readConverter(words: readonly string[]): TypedPart | string {
       efficiency: efficiency ?? USUAL_EFFICIENCY,
       minInVolts,
       maxInVolts,
+      ...(typedMost === undefined && { rangeAssumed: true }),
       ...(efficiency === undefined && { spread: { efficiency: EFFICIENCY_SPREAD } }),
     },
     ...(efficiency === undefined && { why: `its efficiency is taken as ${100 * USUAL_EFFICIENCY} %, as is usual` }),

@@ -18,9 +18,15 @@ export const sharingRule: SafetyRule = ({ circuit, arrangements, solution }) =>
       if (code === 'direct') return speaks({ code: 'no-current-limit', severity: 'caution', ref, facts: { about: 'direct' } });
       return CLEAR;
     }),
-    ...partsOfKind(circuit, 'converter').map(({ ref, maxInVolts }) => {
+    ...partsOfKind(circuit, 'converter').map(({ ref, maxInVolts, rangeAssumed }) => {
       const volts = solution.parts[ref]?.volts.max ?? 0;
       if (volts <= maxInVolts) return CLEAR;
-      return speaks({ code: 'converter-volts', severity: 'unsafe', ref, facts: { about: 'converter', volts, most: maxInVolts } });
+      return speaks({
+        code: 'converter-volts',
+        severity: rangeAssumed ? 'caution' : 'unsafe',
+        ref,
+        ...(rangeAssumed && { assumed: true as const }),
+        facts: { about: 'converter', volts, most: maxInVolts },
+      });
     }),
   ]);

@@ -1,6 +1,6 @@
 import type { Appraisal } from '../../appraisal/index.ts';
 import { type DriveDetails, sayBeam } from '../../details/index.ts';
-import { isLit, LEVEL_WORDS, limitWords, stressName, stressUnit } from '../../drive/index.ts';
+import { darkLedOf, isLit, LEVEL_WORDS, limitWords, sayDarkLed, stressName, stressUnit } from '../../drive/index.ts';
 import { CAPACITY_SPREAD, RUNTIME_ENDS } from '../../energy/index.ts';
 import { formatSignificant, sayAbout } from '../../quantity/index.ts';
 import type { Specimen } from '../../tape/index.ts';
@@ -52,7 +52,7 @@ export function writeDrive({ specimen, found, foundJudged, foundDetails: details
   ];
 }
 
-function hardest({ hardest: one, supplyWatts, supplyAmps }: Appraisal): readonly WriteUpBlock[] {
+function hardest({ hardest: one, supplyWatts, supplyAmps, circuit, solution }: Appraisal): readonly WriteUpBlock[] {
   const taken = `From its supply it takes ${sayAbout(supplyAmps, 'amps')}; that is ${sayAbout(supplyWatts, 'watts')}.`;
   if (!one) return [sentence('drive.supply', taken)];
   const unit = stressUnit(one);
@@ -61,7 +61,11 @@ function hardest({ hardest: one, supplyWatts, supplyAmps }: Appraisal): readonly
     : `its rating is ${say(one.limit.value, unit)}`;
   const times = `${sayAbout(one.ratio, 'one')} times`;
   // A string that leads nowhere yet says nothing of how hard it is driven.
-  if (!isLit(one)) return [sentence('drive.hardest', `In the circuit as traced no current flows through ${one.ref}: it is not whole yet.`)];
+  if (!isLit(one)) {
+    const dark = darkLedOf(circuit, solution, one.ref);
+    const why = dark ? ` ${sayDarkLed(dark)}` : '';
+    return [sentence('drive.hardest', `In the circuit as traced no current flows through ${one.ref}.${why}`)];
+  }
   return [
     sentence(
       'drive.hardest',

@@ -1,4 +1,13 @@
-import { type Appraisal, type Finding, isContradicted, isLit, isModeKnown, type Judgement } from '@mindful-probe/core';
+import {
+  type Appraisal,
+  darkLedOf,
+  type Finding,
+  isContradicted,
+  isLit,
+  isModeKnown,
+  type Judgement,
+  sayDarkLed,
+} from '@mindful-probe/core';
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
@@ -96,7 +105,7 @@ function State({ appraisal, after, judgement, rework, mode }: AsIsProps) {
     <>
       {judgement && <SafetyLine judgement={judgement} />}
       {hardest && !isLit(hardest) ? (
-        <NoCurrent led={hardest.ref} judgement={judgement} />
+        <NoCurrent led={hardest.ref} appraisal={appraisal} judgement={judgement} />
       ) : (
         <Lit appraisal={appraisal} judgement={judgement} rework={rework} mode={mode} {...(after && { after })} />
       )}
@@ -132,12 +141,14 @@ function Lit({ appraisal, after, judgement, rework, mode }: AsIsProps) {
 
 interface NoCurrentProps {
   readonly led: string;
+  readonly appraisal: Appraisal;
   readonly judgement: Judgement | undefined;
 }
 
 /** Where no current flows there is no drive, heat or life: only why it may be so, and what the rules say all the same. */
-function NoCurrent({ led, judgement }: NoCurrentProps) {
+function NoCurrent({ led, appraisal: { circuit, solution }, judgement }: NoCurrentProps) {
   const { specimen } = useOpenSpecimen();
+  const dark = darkLedOf(circuit, solution, led);
   const loose = specimen.nets.filter(({ pins }) => pins.length === 1).flatMap(({ pins }) => pins);
   const open = specimen.circuit.parts.filter((part) => part.kind === 'switch' && part.closed === false).map(({ ref }) => ref);
   return (
@@ -146,9 +157,9 @@ function NoCurrent({ led, judgement }: NoCurrentProps) {
         In the circuit as traced no current flows through {led}.
       </p>
       <p className="max-w-[70ch] text-quiet">
+        {dark && `${sayDarkLed(dark)} `}
         {loose.length > 0 && `Joined to nothing yet: ${loose.join(', ')}. `}
         {open.length > 0 && `Open: ${open.join(', ')}. `}
-        {loose.length === 0 && open.length === 0 && 'Look on Trace which way round it lies, and what its supply gives. '}
         {isContradicted(judgement) && 'Readings say otherwise: a join or a part is missing, or is not where it was traced. '}
         How hard it is driven follows when it is whole.
       </p>
