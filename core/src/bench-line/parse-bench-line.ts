@@ -25,6 +25,7 @@ import { parsePart } from './parse-part.ts';
 import { parseQuestion } from './parse-question.ts';
 import { parseReading } from './parse-reading.ts';
 import { parseAgain, parseRun, RUN_VERBS } from './parse-run.ts';
+import { parseStrip } from './parse-strip.ts';
 import { parseWay } from './parse-way.ts';
 import { wordsOf } from './words.ts';
 
@@ -48,6 +49,7 @@ const VERBS: Readonly<Record<string, Verb>> = {
   mode: parseMode,
   it: parseWhole,
   nothing: parseNothing,
+  strip: parseStrip,
   suppose: parseSuppose,
   way: parseWay,
   again: parseAgain,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf, type LoosePart } from '../circuit/circuit.testing.ts';
 import { solveTimeCourse } from '../solve/index.ts';
-import { dischargesOf, gatesFor, poweringFor, sayDischarge } from './index.ts';
+import { dischargesOf, gatesFor, type PoweringPart, poweringFor, sayDischarge } from './index.ts';
 
 const dropper = (...more: LoosePart[]) =>
   circuitOf([
@@ -68,6 +68,26 @@ describe('the first power', () => {
     const { expectedAmps, limitAmps, abortAmps, ways } = poweringFor({ volts: 5, watts: 1, mains: false, cells: false });
     expect([expectedAmps, limitAmps, abortAmps]).toEqual([expect.closeTo(0.2, 9), expect.closeTo(0.24, 9), expect.closeTo(0.3, 9)]);
     expect(ways[0]?.code).toBe('limited-supply');
+  });
+
+  it('of what nobody claims goes by the circuit as traced, and never the other way round', () => {
+    const facts = { volts: 5, mains: false, cells: false, circuitAmps: 0.1 };
+    expect(poweringFor(facts)).toMatchObject({ by: 'circuit', limitAmps: expect.closeTo(0.12, 9) });
+    expect(poweringFor({ ...facts, watts: 1 })).toMatchObject({ by: 'claims', expectedAmps: expect.closeTo(0.2, 9) });
+  });
+
+  it('of a generator is by hand; a step-up, a store and a port say what they want', () => {
+    const parts: readonly PoweringPart[] = [
+      { of: 'generator', ref: 'V1' },
+      { of: 'converter', ref: 'U1', mostVolts: 34 },
+      { of: 'store', ref: 'C1', farads: 0.22, volts: 5.5 },
+      { of: 'store', ref: 'C2', farads: 1e-5 },
+      { of: 'usb', ref: 'V2' },
+    ];
+    const { ways, notes } = poweringFor({ volts: 6.8, mains: false, cells: false, parts });
+    expect(ways.map(({ code }) => code)).toEqual(['by-hand', 'limited-supply']);
+    expect(notes.map((note) => note.split(/[: ]/)[0])).toEqual(['V1', 'U1', 'C1', 'V2']);
+    expect(notes[2]).toContain('Never above its 5.5 V');
   });
 
   it('of mains goes through an in-line meter, with room for a poor power factor', () => {

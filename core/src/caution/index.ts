@@ -14,4 +14,4 @@ export {
   TOUCH_VOLTS,
   touchableMains,
 } from './gates.ts';
-export { type Powering, type PoweringFacts, type PoweringWay, poweringFor } from './powering.ts';
+export { type Powering, type PoweringFacts, type PoweringPart, type PoweringWay, poweringFor } from './powering.ts';

@@ -13,6 +13,8 @@ import { type Discharge, dischargesOf } from '../caution/index.ts';
 import { type Circuit, partsOfKind, type Result, succeed } from '../circuit/index.ts';
 import { isElectrolytic } from '../device/index.ts';
 import {
+  type AlongWires,
+  alongWiresOf,
   type ElectrolyticLife,
   electrolyticLife,
   hardestDriven,
@@ -57,6 +59,8 @@ export interface DriveDetails {
   readonly runtime?: Runtime;
   readonly lead?: LeadLoss;
   readonly tracks: readonly TrackLoss[];
+  /** LEDs along wires of some length. */
+  readonly along?: AlongWires;
   readonly stores: readonly Discharge[];
   readonly storeLives: readonly StoreLife[];
   readonly source?: SourceDetails;
@@ -101,6 +105,7 @@ export const driveDetails: (analysis: Analysis) => Result<DriveDetails> = oncePe
   const source = detail('source', () => sourceDetails(circuit, fit, mainSupply(circuit), hardest?.ref, hours));
   const light = detail('light', () => readLight(specimen, rework));
   const lead = supply && detail('leads', () => leadLossOf(specimen, supply.amps, rework));
+  const along = detail('leads', () => alongWiresOf(circuit, solution, solve));
   const strings = detail('strings', () => stringSharingOf(circuit, solution).map((shared) => withLives(shared, details)));
   return succeed({
     ...(supply && { supply }),
@@ -112,6 +117,7 @@ export const driveDetails: (analysis: Analysis) => Result<DriveDetails> = oncePe
     ...(runtime?.ok && { runtime: runtime.value }),
     ...(lead && { lead }),
     tracks: (supply && detail('leads', () => trackLossesOf(specimen, supply.amps, rework))) ?? [],
+    ...(along && { along }),
     stores: detail('stores', () => dischargesOf(circuit, solution)) ?? [],
     storeLives: detail('stores', () => storeLivesOf(circuit, details)) ?? [],
     ...(source && { source }),

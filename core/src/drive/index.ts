@@ -1,3 +1,4 @@
+export { type AlongWires, alongWiresOf, type FeedAlong, type PlaceAlong } from './along-wires.ts';
 export { type DarkLed, darkLedOf, sayDarkLed } from './dark-led.ts';
 export {
   type BoardSeat,

@@ -1,6 +1,15 @@
-import { type Dangers, type Gate, type GateItem, gatesFor, isDangerous, type PoweringFacts, poweringFor } from '../caution/index.ts';
+import {
+  type Dangers,
+  type Gate,
+  type GateItem,
+  gatesFor,
+  isDangerous,
+  type PoweringFacts,
+  type PoweringPart,
+  poweringFor,
+} from '../caution/index.ts';
 import { partsOfKind } from '../circuit/index.ts';
-import { type Chemistry, deviceOf, isRechargeableLithium } from '../device/index.ts';
+import { type Chemistry, deviceOf, isKind, isRechargeableLithium } from '../device/index.ts';
 import { isAlternating } from '../solve/index.ts';
 import type { Specimen } from '../tape/index.ts';
 
@@ -43,14 +52,39 @@ export function dangersOf(specimen: Specimen): Dangers {
 }
 
 /** The same for the choice of a first source. */
-export function poweringFacts(specimen: Specimen): PoweringFacts {
+/** @param circuitAmps what its supply delivers by the trace, where that was solved */
+export function poweringFacts(specimen: Specimen, circuitAmps?: number): PoweringFacts {
   const { volts, alternating, watts } = dangersOf(specimen);
   const amps = specimen.claims.find(({ field }) => field === 'amps')?.value;
   const cells =
     partsOfKind(specimen.circuit, 'battery').length > 0 ||
     specimen.claimTexts.some(({ field }) => field === 'battery') ||
     specimen.claims.some(({ field }) => field === 'cells');
-  return { volts: volts || undefined, watts: watts || undefined, amps, mains: isDangerous(volts ?? 0, alternating), cells };
+  const mains = isDangerous(volts ?? 0, alternating);
+  // Nothing flows in a trace that is not whole, and mains currents are read at the plug.
+  const known = circuitAmps !== undefined && circuitAmps > 0 && !mains ? circuitAmps : undefined;
+  return {
+    volts: volts || undefined,
+    watts: watts || undefined,
+    amps,
+    mains,
+    cells,
+    circuitAmps: known,
+    parts: poweringParts(specimen.circuit),
+  };
+}
+
+function poweringParts({ parts }: Specimen['circuit']): readonly PoweringPart[] {
+  return parts.flatMap((part): PoweringPart[] => {
+    const { ref } = part;
+    if (isKind(part, 'ac') && !isDangerous(part.voltsRms, true)) return [{ of: 'generator', ref }];
+    if (isKind(part, 'dc') && /usb/i.test(part.note ?? '')) return [{ of: 'usb', ref }];
+    if (isKind(part, 'dc')) return [{ of: 'adapter', ref }];
+    if (isKind(part, 'converter')) return [{ of: 'converter', ref, mostVolts: part.outVolts }];
+    if (isKind(part, 'capacitor'))
+      return [{ of: 'store', ref, farads: part.farads, ...(part.rated?.volts !== undefined && { volts: part.rated.volts }) }];
+    return [];
+  });
 }
 
 /** What a bench supply may give the specimen. */

@@ -25,6 +25,11 @@ function ohmsLaw({ from, to }: Branch, leds: readonly string[], ohms: number, so
   return { chipAmps: (plus - minus - own) / ohms, assumes: '(volts over the branch − string volts) ÷ ohms' };
 }
 
+/** One row that stands for several, each with its own resistor. */
+function isAlike({ parts }: Branch): boolean {
+  return parts.some((part) => isKind(part, 'resistor') && part.alike !== undefined);
+}
+
 /** On mains a resistor limits a string only behind a reservoir: else it is in the way of the half waves, and drops them. */
 function isSteady(board: Board, { from, to }: Branch): boolean {
   if (!isAlternating(board)) return true;
@@ -40,11 +45,11 @@ function ballasts(board: Board, solution: Solution | undefined): Arrangement[] {
       isSteady(board, branch) &&
       refsOfKind(branch, 'resistor').length > 0 &&
       refsOfKind(branch, 'sink').length === 0 &&
-      ledsOf(branch).every((led) => (led.parallel ?? 1) === 1),
+      (isAlike(branch) || ledsOf(branch).every((led) => (led.parallel ?? 1) === 1)),
   );
   if (own.length === 0) return [];
   const [first] = own as [Branch, ...Branch[]];
-  const ohms = first.parts.reduce((sum, part) => sum + (isKind(part, 'resistor') ? part.ohms : 0), 0);
+  const ohms = first.parts.reduce((sum, part) => sum + (isKind(part, 'resistor') ? part.ohms * (part.alike ?? 1) : 0), 0);
   const leds = ledsOf(first).map(({ ref }) => ref);
   const roles = rolesOf({
     source: sources(board),
@@ -66,7 +71,7 @@ function ballasts(board: Board, solution: Solution | undefined): Arrangement[] {
 function shared(board: Board, solution: Solution | undefined): Arrangement[] {
   if (isAlternating(board)) return [];
   const lumped = board.branches.filter(
-    (branch) => refsOfKind(branch, 'resistor').length > 0 && ledsOf(branch).some((led) => (led.parallel ?? 1) > 1),
+    (branch) => refsOfKind(branch, 'resistor').length > 0 && !isAlike(branch) && ledsOf(branch).some((led) => (led.parallel ?? 1) > 1),
   );
   const found = lumped.map((branch): Arrangement => {
     const ohms = branch.parts.reduce((sum, part) => sum + (isKind(part, 'resistor') ? part.ohms : 0), 0);
@@ -135,7 +140,9 @@ function parallelStrings(board: Board): Arrangement[] {
     const balanced = group.every((branch) => refsOfKind(branch, 'resistor').length > 0 || refsOfKind(branch, 'sink').length > 0);
     return { code: 'parallel-strings', roles, missing: balanced ? [] : ['ballast'], unusual: [], estimate: null };
   });
-  const lumped = board.of('led').filter((led) => (led.parallel ?? 1) > 1);
+  // Rows that stand for several, each with its own resistor, share by these.
+  const balanced = board.branches.filter(isAlike).flatMap(ledsOf);
+  const lumped = board.of('led').filter((led) => (led.parallel ?? 1) > 1 && !balanced.includes(led));
   if (lumped.length > 0) {
     found.push({
       code: 'parallel-strings',

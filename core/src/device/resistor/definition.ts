@@ -14,6 +14,8 @@ const schema = z.strictObject({
   ohms: z.number().min(0).max(1e12),
   /** A lead or a long wire: it has no rating of its own, and nobody put it there to hold a current back. */
   lead: z.boolean().optional(),
+  /** Stands for so many in parallel, each in a row of its own: its ohms and its rating are those of all together. */
+  alike: z.int().min(2).max(10_000).optional(),
   /** It opens as a fuse does. */
   fusible: z.boolean().optional(),
 });
@@ -35,7 +37,11 @@ export const resistor: DeviceDefinition<'resistor', typeof schema> = {
   polar: false,
   schema,
   expand: (part, build) => build.resistance(0, 1, part.ohms),
-  value: ({ ohms, lead }) => (ohms === 0 ? 'link' : `${lead ? 'lead ' : ''}${formatEngineering(ohms, 'ohms').text}`),
+  value: ({ ohms, lead, alike }) => {
+    if (ohms === 0) return 'link';
+    if (alike !== undefined) return `${alike} × ${formatEngineering(alike * ohms, 'ohms').text}`;
+    return `${lead ? 'lead ' : ''}${formatEngineering(ohms, 'ohms').text}`;
+  },
   symbol: [RESISTOR_BODY],
   typed: { letter: 'R', words: ['resistor', 'wire'], telling: ['wire'], example: 'R1 red violet black gold', read: readResistor },
   toleranced: () => ({ field: 'ohms', usual: 0.05 }),

@@ -85,7 +85,8 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture, space,
   function enter() {
     if (outcome.kind === 'entry') {
       const drafts = [outcome.draft, ...(outcome.more ?? [])];
-      if (drafts.every((draft) => record({ ...draft, typed: text }))) setText('');
+      // A line that is many entries stands before the first; the others say themselves what they are.
+      if (drafts.every((draft, index) => record(index === 0 ? { ...draft, typed: text } : draft))) setText('');
     } else if (outcome.kind === 'picture') {
       onPicture();
       setText('');

@@ -65,7 +65,9 @@ export function FirstLightStage() {
 }
 
 function PoweringSection({ specimen }: { readonly specimen: Specimen }) {
-  const { ways, expectedAmps, limitAmps, abortAmps, volts } = poweringFor(poweringFacts(specimen));
+  const { analysis } = useOpenSpecimen();
+  const solved = analysis?.found.ok ? analysis.found.value.supplyAmps.value : undefined;
+  const { ways, expectedAmps, limitAmps, abortAmps, volts, by, notes } = poweringFor(poweringFacts(specimen, solved));
   const amps = (value: number) => formatEngineering(value, 'amps', 2).text;
   return (
     <section className="max-w-[860px] border-l-4 border-[var(--ochre)] py-1 pl-3" aria-label="The safe way to power it">
@@ -79,16 +81,24 @@ function PoweringSection({ specimen }: { readonly specimen: Specimen }) {
       <p className="mt-1">
         {limitAmps !== undefined && abortAmps !== undefined && expectedAmps !== undefined ? (
           <>
-            By its claims{volts !== undefined && <> at {formatEngineering(volts, 'volts').text}</>} expect about{' '}
+            By {by === 'circuit' ? 'the circuit as traced' : 'its claims'}
+            {volts !== undefined && <> at {formatEngineering(volts, 'volts').text}</>} expect about{' '}
             <b className="font-figures font-[650]">{amps(expectedAmps)}</b>; set the limit to{' '}
             <b className="font-figures font-[650]">{amps(limitAmps)}</b> and switch off above{' '}
             <b className="font-figures font-[650]">{amps(abortAmps)}</b>, at smoke, smell, or a part too hot to touch.
           </>
         ) : (
-          'Claim its volts and watts, and the limit to set is worked out here. Switch off at smoke, smell, or a part too hot to touch.'
+          'Claim its volts and watts, or trace it, and the limit to set is worked out here. Switch off at smoke, smell, or a part too hot to touch.'
         )}{' '}
         Local codes, licensed practice and the makers of the parts go first.
       </p>
+      {notes.length > 0 && (
+        <ul aria-label="What its source and parts want" className="mt-1">
+          {notes.map((note) => (
+            <li key={note}>{note}</li>
+          ))}
+        </ul>
+      )}
       {chemistriesOf(specimen).map((chemistry) => (
         <ul key={chemistry} aria-label={`Cautions of ${chemistry} cells`} className="mt-1">
           {CELL_CAUTIONS[chemistry].map((caution) => (
