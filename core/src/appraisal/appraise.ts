@@ -1,5 +1,5 @@
 import { touchableMains } from '../caution/index.ts';
-import { type Circuit, type CircuitError, type Result, succeed } from '../circuit/index.ts';
+import { type Circuit, type CircuitError, type Result, seriesPackOf, succeed } from '../circuit/index.ts';
 import { boardCelsiusOf, hardestDriven, type Stress, stressesOf } from '../drive/index.ts';
 import { type EstimateReading, type ProbeProposal, proposeProbes } from '../estimate/index.ts';
 import type { Uncertain } from '../quantity/index.ts';
@@ -48,10 +48,9 @@ export const appraise: (analysis: Analysis) => Result<Appraisal> = oncePer((anal
   const mains = touchableMains(circuit) !== undefined;
   const hasInLine = mains || specimen.meters.has('in-line');
   const wanted: Figure | undefined = hardest && { of: 'chip', ref: hardest.ref, quantity: 'amps' };
-  const [watts, amps] = fit.figures([
-    { of: 'part', ref: supply.ref, quantity: 'watts' },
-    { of: 'part', ref: supply.ref, quantity: 'amps', statistic: shown(supply.ref) },
-  ]);
+  const cells = seriesPackOf(circuit, supply.ref)?.refs ?? [supply.ref];
+  const watts = fit.figureBy((solved) => cells.reduce((sum, ref) => sum + (solved.supply(ref)?.watts ?? Number.NaN), 0));
+  const [amps] = fit.figures([{ of: 'part', ref: supply.ref, quantity: 'amps', statistic: shown(supply.ref) }]);
   return succeed({
     nominal: circuit,
     circuit: fit.circuit,
@@ -70,7 +69,7 @@ export const appraise: (analysis: Analysis) => Result<Appraisal> = oncePer((anal
           ...(hasInLine && { inLine: supply.ref }),
         })
       : [],
-    supplyWatts: { value: -watts.value, uncertainty: watts.uncertainty },
+    supplyWatts: watts,
     supplyAmps: { value: Math.abs(amps.value), uncertainty: amps.uncertainty },
     measured: readings.some(({ reading, leftOut }) => leftOut !== WHILE_FAULTY && tellsCurrent(reading, supply.ref)),
   });

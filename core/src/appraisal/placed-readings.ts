@@ -1,4 +1,4 @@
-import { type Circuit, celsiusOf, partOfKind, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, celsiusOf, partOfKind, type SeriesPack, seriesPackOf, suppliesOf } from '../circuit/index.ts';
 import { deviceOf, isKind, ledVoltsAt, type Part } from '../device/index.ts';
 import { combined, type EstimateReading, type MeterLoad, readingPlace } from '../estimate/index.ts';
 import { completeInLine } from '../in-line/index.ts';
@@ -47,7 +47,7 @@ export const mainSupply: (circuit: Circuit) => Part | undefined = oncePer((circu
  */
 export function returnOf(circuit: Circuit, net: string): string | undefined {
   const rectifier = circuit.parts.find((part) => isKind(part, 'bridge'));
-  const outer = mainSupply(circuit)?.pins[1];
+  const outer = packOf(circuit)?.minus;
   if (!rectifier) return outer;
   const [, , plus, minus] = rectifier.pins;
   const inside = new Set([plus, minus]);
@@ -171,7 +171,9 @@ function resolved(place: Place, { nets }: Specimen): Place {
 
 /** Volts while the gadget is dead: of a source those with nothing on it; of anything else what a store has left, which tells nothing. */
 function openVolts(circuit: Circuit, place: Place, figure: PlacedFigure): EstimateReading | undefined {
-  const ref = place.at === 'part' ? place.ref : place.at === 'source' || place.at === 'in' ? mainSupply(circuit)?.ref : undefined;
+  const pack = place.at === 'source' || place.at === 'in' ? packOf(circuit) : undefined;
+  // Of a row of cells with nothing on it, what each gives is not told.
+  const ref = place.at === 'part' ? place.ref : pack?.refs.length === 1 ? pack.refs[0] : undefined;
   const part = circuit.parts.find((one) => one.ref === ref);
   return part && deviceOf(part.kind).source ? { ...figure, kind: 'volts', across: part.ref, state: 'dead' } : undefined;
 }
@@ -207,7 +209,19 @@ function readsOhms(circuit: Circuit, ref: string): boolean {
   return part !== undefined && deviceOf(part.kind).readings?.includes('ohms') === true;
 }
 
+/** The main supply, with the cells in a row with it. */
+function packOf(circuit: Circuit): SeriesPack | undefined {
+  const supply = mainSupply(circuit);
+  return supply && seriesPackOf(circuit, supply.ref);
+}
+
 function estimateReading(circuit: Circuit, place: Place, unit: string, figure: PlacedFigure): EstimateReading | undefined {
+  const pack = place.at === 'in' ? packOf(circuit) : undefined;
+  if (pack && pack.refs.length > 1) {
+    // At the ends of a row of cells; what each of them gives is its own.
+    if (unit === 'volts') return { ...figure, kind: 'volts', across: [pack.plus, pack.minus] };
+    if (unit !== 'amps') return undefined;
+  }
   const ref = place.at === 'in' ? mainSupply(circuit)?.ref : place.at === 'part' ? place.ref : undefined;
   if (ref !== undefined && circuit.parts.some((part) => part.ref === ref)) {
     if (unit === 'volts') return { ...figure, kind: 'volts', across: ref };

@@ -14,6 +14,7 @@ export { ohmsIn } from './ohms.ts';
 export { type LedPackage, packagesNamed, packagesOf, rangeOf } from './packages.ts';
 export { checkConnections, checkDependencies, parseCircuit } from './parse-circuit.ts';
 export { type Circuit, circuitSchema, constructionSchema, emptyCircuit } from './schema.ts';
+export { type SeriesPack, seriesPackOf } from './series-pack.ts';
 export {
   decomposeSeriesParallel,
   endsOf,

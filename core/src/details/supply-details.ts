@@ -1,5 +1,5 @@
 import { mainSupply } from '../appraisal/index.ts';
-import type { Circuit } from '../circuit/index.ts';
+import { type Circuit, seriesPackOf } from '../circuit/index.ts';
 import { deviceOf, type LedPart } from '../device/index.ts';
 import { chipsOf } from '../drive/index.ts';
 import type { Fit } from '../estimate/index.ts';
@@ -42,25 +42,30 @@ export interface TrackLoss {
 
 export function supplyDetails(circuit: Circuit, fit: Fit, leds: readonly LedPart[]): SupplyDetails {
   const ref = mainSupply(circuit)?.ref ?? '';
+  const cells = seriesPackOf(circuit, ref)?.refs ?? [ref];
   const supply = (read: (supply: Solution['supplies'][string]) => number) =>
     fit.figureBy((solved) => {
       const one = solved.supply(ref);
       return one ? read(one) : Number.NaN;
     });
+  /** Of all cells in a row. */
+  const together = (read: (supply: Solution['supplies'][string]) => number) => (solved: SolvedFigures) =>
+    cells.reduce((sum, cell) => sum + (solved.supply(cell) ? read(solved.supply(cell) as Solution['supplies'][string]) : Number.NaN), 0);
   const ledWattsIn = (solved: SolvedFigures) =>
     leds.reduce((sum, part) => sum + (solved.led(part.ref)?.chip.watts ?? 0) * chipsOf(part), 0);
   const solved = fit.solution.supplies[ref];
-  const watts = supply((one) => one.watts);
+  const wattsIn = together((one) => one.watts);
+  const watts = fit.figureBy(wattsIn);
   return {
-    ref,
-    volts: supply((one) => one.voltsRms),
+    ref: cells.join(' '),
+    volts: fit.figureBy(together((one) => one.voltsRms)),
     amps: supply((one) => one.ampsRms),
     watts,
-    voltAmps: supply((one) => one.voltAmps),
+    voltAmps: fit.figureBy(together((one) => one.voltAmps)),
     ...(typeof solved?.powerFactor === 'number' && { powerFactor: supply((one) => one.powerFactor ?? Number.NaN) }),
     ...(typeof solved?.distortion === 'number' && { distortion: solved.distortion }),
     ledWatts: fit.figureBy(ledWattsIn),
-    efficiency: fit.figureBy((solved) => ledWattsIn(solved) / (solved.supply(ref)?.watts ?? Number.NaN)),
+    efficiency: fit.figureBy((solved) => ledWattsIn(solved) / wattsIn(solved)),
   };
 }
 

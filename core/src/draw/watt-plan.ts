@@ -1,5 +1,5 @@
 import { type Role, recognise } from '../arrangement/index.ts';
-import { type Circuit, type Network, partOf, partsOfKind, refsOf, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, type Network, partOf, partsOfKind, refsOf, seriesPackOf, suppliesOf } from '../circuit/index.ts';
 import { deviceOf, lightShareOf, type Part } from '../device/index.ts';
 import type { Solution } from '../solve/index.ts';
 import { type Section, sectionsOf } from './sections.ts';
@@ -65,11 +65,18 @@ const TAKES_VOLTS_SHARE = 0.05;
 export function planWatts(circuit: Circuit, solution: Solution): WattPlan | undefined {
   const supply = suppliesOf(circuit)[0];
   if (!supply) return undefined;
-  const watts = -(solution.parts[supply.ref]?.watts ?? 0);
+  const cells = seriesPackOf(circuit, supply.ref)?.refs ?? [supply.ref];
+  const ofAll = (read: (ref: string) => number | undefined) => cells.reduce((sum, ref) => sum + (read(ref) ?? 0), 0);
+  const watts = -ofAll((ref) => solution.parts[ref]?.watts);
   const total = ampsOf(solution, supply.ref);
   if (!(watts > DRAWN_WATTS) || !(total > 0)) return undefined;
   const { sections, leftOver } = sectionsOf(circuit, supply);
-  const maker = new BlockMaker(circuit, solution, watts, solution.supplies[supply.ref]?.voltsRms ?? 0);
+  const maker = new BlockMaker(
+    circuit,
+    solution,
+    watts,
+    ofAll((ref) => solution.supplies[ref]?.voltsRms),
+  );
   const way = maker.ofSections(sections);
   const shown = leftOver.filter((ref) => maker.isShown(ref));
   const groups = shown.length > 0 ? byRole(shown, circuit, solution) : [];

@@ -1,4 +1,4 @@
-import { type Circuit, fail, partsOfKind, type Result, succeed, withReplacement } from '../circuit/index.ts';
+import { type Circuit, fail, partOfKind, partsOfKind, type Result, seriesPackOf, succeed, withReplacement } from '../circuit/index.ts';
 import { type BatteryPart, CELLS, type Part, typicalCell } from '../device/index.ts';
 import { type DischargeOptions, discharge, type Store } from './discharge.ts';
 
@@ -19,8 +19,10 @@ export interface Runtime {
   readonly hours: number;
   readonly endedBy: 'half-light' | 'dark' | 'cut-off' | 'empty';
   readonly points: readonly RuntimePoint[];
-  /** Of the full pack, as is typical of its cells. */
+  /** Of the full pack, as is typical of its cells; of cells in a row that are parts of their own, of the one that holds least. */
   readonly packAmpHours: number;
+  /** Of such a row whose cells are unlike, the one that holds least. */
+  readonly weakest?: string;
 }
 
 /** Cells of one kind and size differ by about a third in what they hold, at about 95 %: a class figure, as those of the cells are. */
@@ -44,7 +46,8 @@ const SECONDS_AN_HOUR = 3600;
  * @returns an error where there is no battery of a known chemistry
  */
 export function dischargeRuntime(circuit: Circuit, ledRef: string, options: Omit<DischargeOptions, 'ledRef'> = {}): Result<Runtime> {
-  const [battery] = partsOfKind(circuit, 'battery');
+  const [first] = partsOfKind(circuit, 'battery');
+  const battery = first && weakestOf(rowOf(circuit, first));
   const store = battery && batteryStore(circuit, battery);
   if (!battery || !store) return fail('no-supply', 'A runtime needs a battery of a known chemistry.', battery?.ref ?? 'parts');
   const done = discharge(store, { ...options, ledRef });
@@ -62,21 +65,66 @@ export function dischargeRuntime(circuit: Circuit, ledRef: string, options: Omit
       light,
     })),
     packAmpHours: packAmpHoursOf(battery),
+    ...(isUneven(rowOf(circuit, battery)) && { weakest: battery.ref }),
   });
 }
 
-/** A battery as what runs down; undefined where its chemistry is not known. */
-export function batteryStore(circuit: Circuit, battery: BatteryPart): Store | undefined {
+/** The cells in a row with one. */
+function rowOf(circuit: Circuit, { ref }: BatteryPart): readonly BatteryPart[] {
+  return (seriesPackOf(circuit, ref)?.refs ?? []).flatMap((one) => partOfKind(circuit, one, 'battery') ?? []);
+}
+
+/** The one that holds least, and so is empty first; undefined where no chemistry is known. */
+function weakestOf(row: readonly BatteryPart[]): BatteryPart | undefined {
+  return row.filter(({ chemistry }) => chemistry).toSorted((a, b) => heldAmpHours(a) - heldAmpHours(b))[0];
+}
+
+/** Cells that differ by less are empty together. */
+const EVEN_SHARE = 0.02;
+
+function isUneven(row: readonly BatteryPart[]): boolean {
+  const held = row.filter(({ chemistry }) => chemistry).map(heldAmpHours);
+  return Math.min(...held) < (1 - EVEN_SHARE) * Math.max(...held);
+}
+
+function heldAmpHours(battery: BatteryPart): number {
+  return packAmpHoursOf(battery) * (battery.charge ?? 1);
+}
+
+/**
+ * A battery as what runs down, with all cells in a row with it: the same charge goes through each, and the one that holds
+ * least is empty first. Undefined where no chemistry is known.
+ */
+export function batteryStore(circuit: Circuit, one: BatteryPart): Store | undefined {
+  const row = rowOf(circuit, one);
+  const battery = weakestOf(row);
+  if (!battery?.chemistry) return undefined;
   const { ref, chemistry, series = 1, charge = 1 } = battery;
-  if (!chemistry) return undefined;
   const { cutOffVolts, isRechargeable } = CELLS[chemistry];
   return {
     ref,
-    circuitAt: (share) => atCharge(circuit, share * charge),
+    circuitAt: (share) => rowAt(atCharge(circuit, share * charge), row, (1 - share) * heldAmpHours(battery)),
     coulombs: (from, to, amps) => SECONDS_AN_HOUR * packAmpHoursOf(battery) * (from - to) * charge * heldShare(battery, amps),
     // Nothing switches a primary cell off: its light fades.
     cutOff: { volts: cutOffVolts * series, happens: isRechargeable },
   };
+}
+
+/** The cells of a row with so many ampere-hours gone from each. */
+function rowAt(circuit: Circuit, row: readonly BatteryPart[], goneAmpHours: number): Circuit {
+  if (row.length < 2) return circuit;
+  return row.reduce((result, cell) => {
+    if (!cell.chemistry) return result;
+    const { openVolts: _, ...rest } = cell;
+    const charge = Math.max(0, (cell.charge ?? 1) - goneAmpHours / packAmpHoursOf(cell));
+    return withReplacement(result, cell.ref, { ...rest, charge } as Part);
+  }, circuit);
+}
+
+/** That of cells in a row one is empty before the others, and what comes then; undefined where they are one part. */
+export function sayWeakest({ weakest }: Runtime): string | undefined {
+  if (weakest === undefined) return undefined;
+  return `${weakest} holds least of the cells in its row and is empty first; whatever flows from then on reverses it: take the cells out when the light falls.`;
 }
 
 function packAmpHoursOf({ chemistry, size, ampHours, parallel = 1 }: BatteryPart): number {

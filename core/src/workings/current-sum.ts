@@ -1,6 +1,6 @@
 import { type Appraisal, mainSupply } from '../appraisal/index.ts';
 import { type AlternatingTerms, recognise } from '../arrangement/index.ts';
-import { alternatingSource, type Circuit, decomposeSeriesParallel, type Network, partOfKind } from '../circuit/index.ts';
+import { alternatingSource, type Circuit, decomposeSeriesParallel, type Network, partOfKind, seriesPackOf } from '../circuit/index.ts';
 import { isKind } from '../device/index.ts';
 import { limitWords, type Stress, stressName, stressUnit } from '../drive/index.ts';
 import { divide, formatEngineering, formatUncertain, multiply, type Uncertain } from '../quantity/index.ts';
@@ -91,12 +91,14 @@ function deratingLines({ limit }: Stress): readonly SumLine[] {
 /** What the supply delivers, by its volts and amps; on alternating current its power factor makes watts of them. */
 export function suppliedSum({ circuit, solution, supplyWatts, supplyAmps }: Appraisal): Sum {
   const ref = mainSupply(circuit)?.ref ?? '';
-  const { voltsRms = Number.NaN, powerFactor = null } = solution.supplies[ref] ?? {};
+  const cells = seriesPackOf(circuit, ref)?.refs ?? [];
+  const { powerFactor = null } = solution.supplies[ref] ?? {};
+  const voltsRms = cells.reduce((sum, cell) => sum + (solution.supplies[cell]?.voltsRms ?? Number.NaN), 0);
   const [volts, amps] = [formatEngineering(voltsRms, 'volts').text, formatEngineering(supplyAmps.value, 'amps').text];
   const weighed = formatUncertain(supplyWatts.value, 2 * supplyWatts.uncertainty, 'watts');
   const hasFactor = alternatingSource(circuit) !== undefined && powerFactor !== null;
   return {
-    title: `What ${ref} delivers`,
+    title: `What ${cells.join(' ')} delivers`,
     lines: [
       {
         what: hasFactor ? 'Volts × amps × power factor' : 'Volts × amps',
@@ -105,7 +107,7 @@ export function suppliedSum({ circuit, solution, supplyWatts, supplyAmps }: Appr
       },
       {
         what: 'All readings and tolerances weighed together',
-        sum: `the watts of ${ref}`,
+        sum: `the watts of ${cells.join(' ')}`,
         result: `${weighed.figure} ${weighed.plusMinus} ${weighed.unit}`,
       },
     ],

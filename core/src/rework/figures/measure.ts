@@ -37,13 +37,14 @@ export function measure(
   const led = partsOfKind(circuit, 'led').find(({ ref }) => ref === at.ledRef);
   const chipAmps = led ? figureIn(solution, { of: 'chip', ref: led.ref, quantity: 'amps' }) : 0;
   const supply = solution.supplies[at.supplyRef];
+  const cells = seriesPackOf(circuit, at.supplyRef)?.refs ?? [];
   return succeed({
     circuit,
     warmed: solved.value,
     chipAmps,
     ofRated: led ? chipAmps / ratedChipAmps(led).value : 0,
     light: lightOf(circuit, solution),
-    supplyWatts: supply?.watts ?? 0,
+    supplyWatts: cells.reduce((sum, ref) => sum + (solution.supplies[ref]?.watts ?? 0), 0),
     supplyAmps: supply?.ampsRms ?? 0,
     flickerPercent: (led && solution.leds[led.ref]?.flickerPercent) ?? null,
     shares: sharesOf(circuit, solution),

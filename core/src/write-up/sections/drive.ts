@@ -1,7 +1,7 @@
 import type { Appraisal } from '../../appraisal/index.ts';
 import { type DriveDetails, sayBeam } from '../../details/index.ts';
 import { darkLedOf, isLit, LEVEL_WORDS, limitWords, sayDarkLed, stressName, stressUnit } from '../../drive/index.ts';
-import { CAPACITY_SPREAD, RUNTIME_ENDS } from '../../energy/index.ts';
+import { CAPACITY_SPREAD, RUNTIME_ENDS, sayWeakest } from '../../energy/index.ts';
 import { formatSignificant, sayAbout } from '../../quantity/index.ts';
 import type { Specimen } from '../../tape/index.ts';
 import { isContradicted } from '../../verdict/index.ts';
@@ -149,7 +149,8 @@ function lifeLines(details: DriveDetails | undefined): readonly Line[] {
   const hours = (value: number) => (value < 2 ? `${Math.round(60 * value)} min` : `${value.toPrecision(2)} h`);
   const [low, high] = [(1 - CAPACITY_SPREAD) * runtime.hours, (1 + CAPACITY_SPREAD) * runtime.hours];
   const text = `On its cells: about ${hours(runtime.hours)} from full until ${RUNTIME_ENDS[runtime.endedBy]}, ${hours(low)} to ${hours(high)} as cells differ.`;
-  return [{ key: 'drive.runtime', text }];
+  const weakest = sayWeakest(runtime);
+  return [{ key: 'drive.runtime', text }, ...(weakest ? [{ key: 'drive.weakest', text: weakest }] : [])];
 }
 
 function sumInWords({ title, lines }: Sum): readonly WriteUpBlock[] {

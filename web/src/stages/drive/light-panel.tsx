@@ -11,6 +11,7 @@ import {
   runtimeSum,
   type SupplyDetails,
   sayBeam,
+  sayWeakest,
 } from '@mindful-probe/core';
 import { Fragment } from 'react';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
@@ -109,6 +110,7 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
             <b className="font-figures">{runtimeText(runtime.hours)}</b> from full until {RUNTIME_ENDS[runtime.endedBy]}; between{' '}
             {runtimeText((1 - CAPACITY_SPREAD) * runtime.hours)} and {runtimeText((1 + CAPACITY_SPREAD) * runtime.hours)}, as cells of one
             kind differ <SumLink sum={runtimeSum(runtime)} />
+            {sayWeakest(runtime) && <p className="text-ochre">{sayWeakest(runtime)}</p>}
             <RuntimeChart runtime={runtime} />
           </dd>
         </>
