@@ -1,4 +1,4 @@
-import { type Circuit, partOf, partsOfKind, type Result, succeed } from '../../circuit/index.ts';
+import { type Circuit, partOf, partsOfKind, type Result, seriesPackOf, succeed } from '../../circuit/index.ts';
 import { chipModelOf, chipVoltsAt, type LedPart, ratedChipAmps } from '../../device/index.ts';
 import { lightRatio, type Share, sharesOf, usualLumensPerWatt } from '../../drive/index.ts';
 import { figureIn, type Solution, type SolveWarmed, type Warmed } from '../../solve/index.ts';
