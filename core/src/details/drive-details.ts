@@ -23,7 +23,7 @@ import {
   stressesOf,
   stringSharingOf,
 } from '../drive/index.ts';
-import { dischargeRuntime, type Runtime } from '../energy/index.ts';
+import { type Charging, chargingOf, dischargeRuntime, type Runtime } from '../energy/index.ts';
 import { type LedDetails, ledDetails, lifeOfShare } from './led-details.ts';
 import { type ReadLight, readLight } from './light-details.ts';
 import { type Rhythm, rhythmsOf } from './rhythm.ts';
@@ -62,6 +62,8 @@ export interface DriveDetails {
   /** LEDs along wires of some length. */
   readonly along?: AlongWires;
   readonly stores: readonly Discharge[];
+  /** How its cells are charged, where something does. */
+  readonly charging?: Charging;
   readonly storeLives: readonly StoreLife[];
   readonly source?: SourceDetails;
   /** Of LEDs that flash or are chopped, not of those that follow mains. */
@@ -103,6 +105,7 @@ export const driveDetails: (analysis: Analysis) => Result<DriveDetails> = oncePe
   if (runtime?.ok === false) failed.push({ name: 'runtime', message: runtime.error.message });
   const hours = runtime?.ok ? runtime.value.hours : undefined;
   const source = detail('source', () => sourceDetails(circuit, fit, mainSupply(circuit), hardest?.ref, hours));
+  const charging = detail('source', () => chargingOf(circuit, solve));
   const light = detail('light', () => readLight(specimen, rework));
   const lead = supply && detail('leads', () => leadLossOf(specimen, supply.amps, rework));
   const along = detail('leads', () => alongWiresOf(circuit, solution, solve));
@@ -120,6 +123,7 @@ export const driveDetails: (analysis: Analysis) => Result<DriveDetails> = oncePe
     ...(along && { along }),
     stores: detail('stores', () => dischargesOf(circuit, solution)) ?? [],
     storeLives: detail('stores', () => storeLivesOf(circuit, details)) ?? [],
+    ...(charging && { charging }),
     ...(source && { source }),
     rhythms: detail('waves', () => rhythmsOf(circuit, fit, leds)) ?? [],
     waves: detail('waves', () => wavesOf(circuit, fit.warmed, hardest?.ref)) ?? [],

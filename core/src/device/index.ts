@@ -10,6 +10,7 @@ export {
 } from './battery/cells.ts';
 export { type BatteryPart, cellOf } from './battery/definition.ts';
 export { type CapacitorPart, hasSafetyClass, isElectrolytic } from './capacitor/definition.ts';
+export { type ChargerPart, endAmpsOf } from './charger/definition.ts';
 export type {
   Drifted,
   Failure,

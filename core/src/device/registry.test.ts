@@ -19,6 +19,7 @@ const PLAIN: Readonly<Record<PartKind, Readonly<Record<string, unknown>>>> = {
   bjt: { polarity: 'npn' },
   mosfet: { polarity: 'n', thresholdVolts: 1, gain: 1, onOhms: 0.1 },
   converter: { mode: 'buck', outVolts: 5, limitAmps: 1, efficiency: 0.8, minInVolts: 6, maxInVolts: 24 },
+  charger: { amps: 0.3, endVolts: 4.2, dropoutVolts: 0.2 },
   thermistor: { ohms: 10, beta: 3000, kelvinPerWatt: 50 },
   varistor: { volts: 470 },
   photoresistor: { ohms: 20_000 },

@@ -4,6 +4,7 @@ import { battery } from './battery/definition.ts';
 import { bjt } from './bjt/definition.ts';
 import { bridge } from './bridge/definition.ts';
 import { capacitor } from './capacitor/definition.ts';
+import { charger } from './charger/definition.ts';
 import { converter } from './converter/definition.ts';
 import { dc } from './dc/definition.ts';
 import type { DeviceDefinition } from './definition.ts';
@@ -39,6 +40,7 @@ const DEVICES = [
   bjt,
   mosfet,
   converter,
+  charger,
   thermistor,
   varistor,
   pulse,

@@ -1,3 +1,4 @@
+export { type Charging, type ChargingMoment, chargingOf, sayCharging } from './charging.ts';
 export type { DischargeEnd, DischargeMoment } from './discharge.ts';
 export { type GeneratorPower, generatorPower } from './generator.ts';
 export { type OtherSource, otherSources, type SourceChange } from './other-sources.ts';

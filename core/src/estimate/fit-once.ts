@@ -235,10 +235,7 @@ class ReadingModel {
       probability: chiSquareProbability(chiSquare, freedom),
       figureBy: (read) => {
         const gradient = sensitive.derivatives(read).map((slope, column) => slope * unknowns[column].prior.uncertainty);
-        return {
-          value: read(figuresIn(state.warmed.solution)),
-          uncertainty: Math.sqrt(Math.max(0, dot(gradient, covarianceTimes(gradient)))),
-        };
+        return this.spreadOf(state, gradient, covarianceTimes(gradient), ({ warmed }) => read(figuresIn(warmed.solution)));
       },
       expected: (reading) => {
         if (isAlone(reading)) return readAlone(state.circuit, reading);
@@ -263,10 +260,7 @@ class ReadingModel {
       figures: (wanted) =>
         wanted.map((figure) => {
           const gradient = scaledGradient(figure);
-          return {
-            value: figureIn(state.warmed.solution, figure),
-            uncertainty: Math.sqrt(Math.max(0, dot(gradient, covarianceTimes(gradient)))),
-          };
+          return this.spreadOf(state, gradient, covarianceTimes(gradient), ({ warmed }) => figureIn(warmed.solution, figure));
         }),
       limits: (wanted) => {
         const posterior: Posterior = {
@@ -286,6 +280,26 @@ class ReadingModel {
       afterReading: (wanted, reading, uncertainty) => updated(scaledGradient(wanted), scaledGradient(reading), uncertainty),
       afterAlone: (wanted, reading) => updated(scaledGradient(wanted), this.aloneRow(state, reading), reading.uncertainty),
     });
+  }
+
+  /**
+   * A figure by its slopes; where these say that it may as well be nothing, by what it is one standard deviation to either
+   * side: a charger or a converter at its limit is steep there, and flat a little further.
+   *
+   * @param weighed the gradient times the covariance
+   */
+  private spreadOf(state: State, gradient: Float64Array, weighed: Float64Array, read: (state: State) => number): Uncertain {
+    const value = read(state);
+    const uncertainty = Math.sqrt(Math.max(0, dot(gradient, weighed)));
+    if (!(uncertainty > Math.abs(value)) || state.warmed.solution.regime !== 'dc') return { value, uncertainty };
+    const sides = [1, -1].flatMap((sign) => {
+      const moved = this.stateAt(
+        state.q.map((at, index) => at + (sign * weighed[index]) / uncertainty),
+        state,
+      );
+      return moved.ok ? [read(moved.value)] : [];
+    });
+    return sides.length < 2 ? { value, uncertainty } : { value, uncertainty: Math.abs(sides[0] - sides[1]) / 2 };
   }
 
   private sensitivitiesAt({ warmed, circuit }: State): Result<SensitiveSolution> {

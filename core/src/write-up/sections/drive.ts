@@ -1,7 +1,7 @@
 import type { Appraisal } from '../../appraisal/index.ts';
 import { type DriveDetails, sayBeam } from '../../details/index.ts';
 import { darkLedOf, isLit, LEVEL_WORDS, limitWords, sayDarkLed, stressName, stressUnit } from '../../drive/index.ts';
-import { CAPACITY_SPREAD, RUNTIME_ENDS, sayWeakest } from '../../energy/index.ts';
+import { CAPACITY_SPREAD, RUNTIME_ENDS, sayCharging, sayWeakest } from '../../energy/index.ts';
 import { formatSignificant, sayAbout } from '../../quantity/index.ts';
 import type { Specimen } from '../../tape/index.ts';
 import { isContradicted } from '../../verdict/index.ts';
@@ -17,7 +17,7 @@ export function writeDrive({ specimen, found, foundJudged, foundDetails: details
   if (found.hardest && !isLit(found.hardest)) {
     // Where no current flows, what is usual of light, heat and flicker is nothing that is known.
     const read = details && { ...details, leds: [] };
-    return [...hardest(found), ...list([...lightLines(read), ...heatLines(specimen, read)])];
+    return [...hardest(found), ...list([...lightLines(read), ...heatLines(specimen, read), ...chargingLines(details)])];
   }
   const rows = found.stresses.map((stress) => {
     const { of, figure, limit, ratio, level } = stress;
@@ -29,7 +29,7 @@ export function writeDrive({ specimen, found, foundJudged, foundDetails: details
       `${ratio.value.toFixed(2)}×, ${LEVEL_WORDS[level]}`,
     ];
   });
-  const lines = [...lightLines(details), ...heatLines(specimen, details), ...lifeLines(details)];
+  const lines = [...lightLines(details), ...heatLines(specimen, details), ...lifeLines(details), ...chargingLines(details)];
   const contradicted = isContradicted(foundJudged)
     ? [
         sentence(
@@ -78,6 +78,10 @@ function hardest({ hardest: one, supplyWatts, supplyAmps, circuit, solution }: A
 interface Line {
   readonly key: string;
   readonly text: string;
+}
+
+function chargingLines(details: DriveDetails | undefined): readonly Line[] {
+  return details?.charging ? [{ key: 'drive.charging', text: sayCharging(details.charging) }] : [];
 }
 
 function lightLines(details: DriveDetails | undefined): readonly Line[] {

@@ -3,6 +3,7 @@ import { Tabs } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { AlongPanel } from './along-panel.tsx';
+import { ChargingPanel } from './charging-panel.tsx';
 import { FaultsPanel } from './faults-panel.tsx';
 import { HeatPanel } from './heat-panel.tsx';
 import { LightPanel } from './light-panel.tsx';
@@ -69,6 +70,7 @@ function tabsOf(
     ...(led ? [['Heat', <HeatPanel key="heat" led={led} soaks={details.soaks} early={details.earlySoaks} />] as const] : []),
     ...(led ? [['Light and life', <LightPanel key="light" led={led} details={details} />] as const] : []),
     ['What if', <WhatIfPanel key="what-if" appraisal={appraisal} />],
+    ...(details.charging ? [['Charging', <ChargingPanel key="charging" charging={details.charging} />] as const] : []),
     ...(details.along ? [['Along the wires', <AlongPanel key="along" along={details.along} />] as const] : []),
     ...(details.supply ? [['Supply', <SupplyPanel key="supply" details={details} supply={details.supply} />] as const] : []),
     ...(details.source ? [['Source', <SourcePanel key="source" source={details.source} />] as const] : []),

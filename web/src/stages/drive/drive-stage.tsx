@@ -18,6 +18,7 @@ import { Stale } from '../../shared/kit/stale.tsx';
 import { ModesTable } from '../../shared/modes/modes-table.tsx';
 import { useDriveDetails, useModeView } from '../../shared/worker/use-analysis.ts';
 import { AsClaimed } from './as-claimed.tsx';
+import { ChargingPanel } from './charging-panel.tsx';
 import { Findings } from './findings.tsx';
 import { Verdict } from './verdict.tsx';
 
@@ -105,7 +106,7 @@ function State({ appraisal, after, judgement, rework, mode }: AsIsProps) {
     <>
       {judgement && <SafetyLine judgement={judgement} />}
       {hardest && !isLit(hardest) ? (
-        <NoCurrent led={hardest.ref} appraisal={appraisal} judgement={judgement} />
+        <NoCurrent led={hardest.ref} appraisal={appraisal} judgement={judgement} rework={rework} mode={mode} />
       ) : (
         <Lit appraisal={appraisal} judgement={judgement} rework={rework} mode={mode} {...(after && { after })} />
       )}
@@ -142,12 +143,15 @@ function Lit({ appraisal, after, judgement, rework, mode }: AsIsProps) {
 interface NoCurrentProps {
   readonly led: string;
   readonly appraisal: Appraisal;
+  readonly rework: number;
+  readonly mode: string | undefined;
   readonly judgement: Judgement | undefined;
 }
 
 /** Where no current flows there is no drive, heat or life: only why it may be so, and what the rules say all the same. */
-function NoCurrent({ led, appraisal: { circuit, solution }, judgement }: NoCurrentProps) {
-  const { specimen } = useOpenSpecimen();
+function NoCurrent({ led, appraisal: { circuit, solution }, judgement, rework, mode }: NoCurrentProps) {
+  const { specimen, id, entries } = useOpenSpecimen();
+  const { details } = useDriveDetails(id, entries, rework, mode);
   const dark = darkLedOf(circuit, solution, led);
   const loose = specimen.nets.filter(({ pins }) => pins.length === 1).flatMap(({ pins }) => pins);
   const open = specimen.circuit.parts.filter((part) => part.kind === 'switch' && part.closed === false).map(({ ref }) => ref);
@@ -163,6 +167,12 @@ function NoCurrent({ led, appraisal: { circuit, solution }, judgement }: NoCurre
         {isContradicted(judgement) && 'Readings say otherwise: a join or a part is missing, or is not where it was traced. '}
         How hard it is driven follows when it is whole.
       </p>
+      {details?.charging && (
+        <div className="mt-4">
+          <ChargingPanel charging={details.charging} />
+        </div>
+      )}
+      <ModesTable rework={rework} mode={mode} />
       {judgement && <Findings judgement={judgement} onPoint={() => undefined} />}
     </>
   );
