@@ -8,4 +8,4 @@ export { claimFrom } from './parse-claim.ts';
 export { SUPPOSABLE, WHOLE_SIGNS } from './parse-observed.ts';
 export { PART_EXAMPLES } from './parse-part.ts';
 export { sayMinutes } from './parse-run.ts';
-export { presentCircuit, readSupply } from './parse-way.ts';
+export { cutAt, readSupply } from './parse-way.ts';

@@ -1,20 +1,12 @@
 import { type Circuit, freshRef, partOf, partsOfKind, suppliesOf } from '../circuit/index.ts';
 import { deviceOf, isKind, type Part, type PartKind, partSchema } from '../device/index.ts';
 import { readFigure } from '../quantity/index.ts';
-import { applyMoves, type CircuitMove, moveSchema, sayMoves } from '../rework/index.ts';
-import type { Specimen } from '../tape/index.ts';
+import { applyMoves, type CircuitMove, type Cut, freedBy, moveSchema, presentCircuit, sayMoves } from '../rework/index.ts';
 import type { BenchContext } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 
 const EXAMPLES =
-  '“way C1 330n X2”, “way R1 82r”, “way R1 +33r”, “way R1 across 100r”, “way R2 off”, “way link D7”, “way cells 3 aa nimh”, “way bleed C1 1M”, “way fuse 250ma”';
-
-/** The circuit in the state that the thing is in, with its values as entered: what a way begins from. */
-export function presentCircuit({ circuit, reworks, state }: Pick<Specimen, 'circuit' | 'reworks' | 'state'>): Circuit {
-  const chain: CircuitMove[][] = [];
-  for (let rework = state; rework > 0; rework = reworks[rework - 1]?.from ?? 0) chain.unshift([...(reworks[rework - 1]?.moves ?? [])]);
-  return chain.reduce((changed, moves) => applyMoves(changed, moves), circuit);
-}
+  '“way C1 330n X2”, “way R1 82r”, “way R1 +33r”, “way R1 across 100r”, “way R2 off”, “way link D7”, “way cells 3 aa nimh”, “way bleed C1 1M”, “way fuse 250ma”, “way cut P G 3 aa alkaline”';
 
 /** A way of one's own: what is changed where. Several with a comma between them. */
 export function parseWay(words: readonly string[], { specimen }: BenchContext): BenchOutcome {
@@ -42,6 +34,8 @@ function readMove(words: readonly string[], circuit: Circuit): CircuitMove | str
   switch (first.toLowerCase()) {
     case 'link':
       return readLink(rest, circuit);
+    case 'cut':
+      return readCut(rest, circuit);
     case 'cells':
       return readCells(rest, circuit);
     case 'bleed':
@@ -79,6 +73,36 @@ function readCells(words: readonly string[], circuit: Circuit): CircuitMove | st
     ...(series !== undefined && { series }),
     ...(parallel !== undefined && { parallel }),
   };
+}
+
+/** `P G 3 aa alkaline`: the board with the LEDs cut free at two nets, and what feeds it from then on. */
+function readCut([plus = '', minus = '', ...supply]: readonly string[], circuit: Circuit): CircuitMove | string {
+  const cut = cutAt(circuit, plus, minus);
+  if (typeof cut === 'string') return `way cut: ${cut}`;
+  const part = readSupply(supply.join(' '), { ref: cut.ref, pins: [plus, minus] as Part['pins'] });
+  return typeof part === 'string' ? `way cut: ${part}` : { move: 'cut-free', ...cut, part };
+}
+
+/** Where a board is cut free between two nets, each by its name or a pin on it; or what is wrong. */
+export function cutAt(circuit: Circuit, plus: string, minus: string): Cut | string {
+  const [supply] = suppliesOf(circuit);
+  if (!supply) return 'nothing feeds this circuit yet.';
+  const netOfWord = (word: string): string | undefined => {
+    const [, ref = '', pin = ''] = /^(.+)\.(\d+)$/.exec(word) ?? [];
+    const pins: readonly string[] = found(ref, circuit)?.pins ?? [];
+    return pins[Number(pin) - 1] ?? circuit.parts.flatMap((part) => part.pins as readonly string[]).find((net) => net === word);
+  };
+  const [from, to] = [netOfWord(plus), netOfWord(minus)];
+  if (from === undefined || to === undefined || from === to) return 'between which two nets, plus first, as “way cut P G 3 aa alkaline”?';
+  const freed = freedBy(circuit, from, to);
+  const pinOn = (net: string) => {
+    const part = freed.find(({ pins }) => (pins as readonly string[]).includes(net));
+    return part && { ref: part.ref, pin: (part.pins as readonly string[]).indexOf(net) };
+  };
+  const [first, second] = [pinOn(from), pinOn(to)];
+  if (!first || !second)
+    return `between ${plus} and ${minus} no LED is free of ${supply.ref}: the cut goes through both wires that lead to them.`;
+  return { ref: supply.ref, plus: first, minus: second };
 }
 
 function readBleeder([typedRef = '', value = '']: readonly string[], circuit: Circuit): CircuitMove | string {

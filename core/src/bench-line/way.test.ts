@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { partOf } from '../circuit/index.ts';
-import { applyMoves, type CircuitMove } from '../rework/index.ts';
+import { applyMoves, type CircuitMove, presentCircuit } from '../rework/index.ts';
 import { completeDraft, type Entry, replay } from '../tape/index.ts';
-import { benchContext, parseBenchLine, presentCircuit, readSupply } from './index.ts';
+import { benchContext, parseBenchLine, readSupply } from './index.ts';
 
 const LAMP = [
   'V1 ac 230v 50hz on L N',

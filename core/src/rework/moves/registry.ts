@@ -4,6 +4,7 @@ import { addBalance } from './add-balance/definition.ts';
 import { addBleeder } from './add-bleeder/definition.ts';
 import { addFuse } from './add-fuse/definition.ts';
 import { addSmoothing } from './add-smoothing/definition.ts';
+import { cutFree } from './cut-free/definition.ts';
 import { insertResistor } from './insert-resistor/definition.ts';
 import { linkOut } from './link-out/definition.ts';
 import type { Effort, MoveDefinition, MovePlace, MoveWords, PlaceContext, WorkStep } from './move.ts';
@@ -36,6 +37,7 @@ const MOVES = {
   'add-balance': addBalance,
   'add-smoothing': addSmoothing,
   'replace-supply': replaceSupply,
+  'cut-free': cutFree,
 } as const;
 
 /** One thing done to a circuit at the bench. */
@@ -56,12 +58,16 @@ export const moveSchema = z.discriminatedUnion('move', [
   addBalance.schema,
   addSmoothing.schema,
   replaceSupply.schema,
+  cutFree.schema,
 ]);
 export type CircuitMove = z.infer<typeof moveSchema>;
 export type MoveCode = CircuitMove['move'];
 
-/** The moves that a goal may name: another supply is part of the goal itself. */
-export const MOVE_CODES = Object.keys(MOVES).filter((code) => code !== 'replace-supply') as [MoveCode, ...MoveCode[]];
+/** The moves that a goal may name: another supply is part of the goal itself, and where to cut is the user's own word. */
+export const MOVE_CODES = Object.keys(MOVES).filter((code) => code !== 'replace-supply' && code !== 'cut-free') as [
+  MoveCode,
+  ...MoveCode[],
+];
 
 /** A move that a tape of before 2026-12 has. */
 export const olderMoveSchema = z.discriminatedUnion('change', [

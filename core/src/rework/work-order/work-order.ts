@@ -53,16 +53,18 @@ const DISTANCES = { touchable: 6, lines: 3 } as const;
 export function workOrder(facts: WorkFacts): readonly OrderedStep[] {
   const { before, after, moves } = facts;
   const mains = touchableMains(before.circuit) ?? touchableMains(after.circuit);
+  // What runs on cells from now on is powered as such.
+  const staysOnMains = touchableMains(after.circuit) !== undefined;
   const discharges = dischargesOf(before.circuit, before.solution);
   return withKeys([
     makeSafe(before.circuit, mains !== undefined, discharges),
     measureDead(mains !== undefined, discharges),
     ...stepsOf(before.circuit, moves),
     ...keepsClass(before.circuit, after.circuit, moves),
-    ...(mains ? [distances()] : []),
+    ...(staysOnMains ? [distances()] : []),
     checkDead(after.circuit, moves, facts.supplyRef),
-    ...(mains ? firstMainsPower(facts) : [firstLowPower(facts)]),
-    ...(mains ? [mark(before.circuit, after.circuit, moves)] : []),
+    ...(staysOnMains ? firstMainsPower(facts) : [firstLowPower(facts)]),
+    ...(staysOnMains ? [mark(before.circuit, after.circuit, moves)] : []),
   ]);
 }
 

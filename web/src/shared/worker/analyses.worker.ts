@@ -8,8 +8,11 @@ import {
   type Circuit,
   type CircuitMove,
   type Comparison,
+  type Cut,
+  type CutNeeds,
   causesOf,
   compare,
+  cutNeeds,
   type DriveDetails,
   driveDetails,
   type Entry,
@@ -41,6 +44,7 @@ import {
   type StageMark,
   searchInSteps,
   solve,
+  solveWarmed,
   spineOf,
   suppliesOf,
   type TraceRemark,
@@ -274,6 +278,11 @@ const api = {
   /** Ways of somebody's own, each by its moves. */
   ownWays(circuit: Circuit, goal: Goal, all: readonly (readonly CircuitMove[])[]): readonly Result<ReworkWay>[] {
     return all.map((moves) => ownWay(circuit, goal, moves));
+  },
+  /** What a board that is cut free had, and what could feed it. */
+  cut(circuit: Circuit, cut: Cut): Result<CutNeeds> {
+    const solved = solve(circuit);
+    return solved.ok ? cutNeeds(circuit, solved.value, cut, solveWarmed) : solved;
   },
   /** How moves are done on a circuit. */
   way(circuit: Circuit, moves: readonly CircuitMove[]): Result<WayView> {

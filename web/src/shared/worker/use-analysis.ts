@@ -4,6 +4,8 @@ import type {
   Circuit,
   CircuitMove,
   Comparison,
+  Cut,
+  CutNeeds,
   DriveDetails,
   Entry,
   EntryDraft,
@@ -311,6 +313,12 @@ export function useAftermath(
     { ...ONCE, keepPreviousData: true },
   );
   return data ?? undefined;
+}
+
+/** What a board that is cut free had, and what could feed it; undefined until it is there. */
+export function useCut(circuit: Circuit | undefined, cut: Cut | undefined): Result<CutNeeds> | undefined {
+  const key = circuit && cut ? ['cut', JSON.stringify([circuit, cut])] : null;
+  return useSWR(key, () => ask(async (api): Promise<Result<CutNeeds>> => api.cut(circuit as Circuit, cut as Cut)), ONCE).data;
 }
 
 /** Asks for one position of the sliders. */

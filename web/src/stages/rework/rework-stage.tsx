@@ -24,6 +24,7 @@ import { figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { useOwnWays, useWay, useWays } from '../../shared/worker/use-analysis.ts';
+import { CutPanel } from './cut-panel.tsx';
 import { GoalSentence } from './goal-sentence.tsx';
 import { PlanAfter } from './plan-after.tsx';
 import { Trials } from './trials.tsx';
@@ -60,6 +61,7 @@ export function ReworkStage() {
           ) : (
             <Empty>Say what is wanted. Comfort for long life and cool running is 0.4 to 0.8 of a chip’s rating.</Empty>
           )}
+          <CutPanel circuit={learnt} />
         </>
       )}
       <Trials />
