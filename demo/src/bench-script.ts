@@ -44,6 +44,7 @@ export function playScript({ id, name, day, moments }: BenchScript): TapeDocumen
     const outcome = parseBenchLine(moment, benchContext(replay(entries)));
     if (outcome.kind !== 'entry' && outcome.kind !== 'answer') throw new Error(`${id}, ${time}: “${moment}”: ${JSON.stringify(outcome)}`);
     add({ ...outcome.draft, typed: moment }, time);
+    for (const draft of outcome.kind === 'entry' ? (outcome.more ?? []) : []) add(draft, time);
   }
   return tapeDocument(id, entries);
 }

@@ -2,15 +2,19 @@ import { barnLantern } from './scripts/barn-lantern.ts';
 import { bicycleRearLight } from './scripts/bicycle-rear-light.ts';
 import { bookClipReworked } from './scripts/book-clip-reworked.ts';
 import { crankTorch } from './scripts/crank-torch.ts';
+import { garageTorch } from './scripts/garage-torch.ts';
 import { growPanel } from './scripts/grow-panel.ts';
 import { guestLamp } from './scripts/guest-lamp.ts';
 import { hallMirrorBar } from './scripts/hall-mirror-bar.ts';
 import { kitchenSpot } from './scripts/kitchen-spot.ts';
+import { luggageLight } from './scripts/luggage-light.ts';
 import { mirrorBar } from './scripts/mirror-bar.ts';
+import { nightLight } from './scripts/night-light.ts';
 import { pathMarker } from './scripts/path-marker.ts';
 import { porchLantern } from './scripts/porch-lantern.ts';
 import { readingRoomLamp } from './scripts/reading-room-lamp.ts';
 import { shedTorch } from './scripts/shed-torch.ts';
+import { shelfStrip } from './scripts/shelf-strip.ts';
 import { stairwellLamp } from './scripts/stairwell-lamp.ts';
 import { threeCellHeadlamp } from './scripts/three-cell-headlamp.ts';
 import { treeOrnament } from './scripts/tree-ornament.ts';
@@ -37,4 +41,8 @@ export const DEMO_SCRIPTS = [
   shedTorch,
   readingRoomLamp,
   porchLantern,
+  luggageLight,
+  nightLight,
+  shelfStrip,
+  garageTorch,
 ];
