@@ -1,7 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Part } from '../device/index.ts';
+import { solve } from '../solve/index.ts';
 import { replay } from '../tape/index.ts';
 import { benchContext, parseBenchLine } from './index.ts';
+import { specimenOf } from './tape.testing.ts';
 
 /** The part that a line enters, or what is wrong with it. */
 function read(line: string): Part | string {
@@ -24,6 +26,12 @@ describe('sources and drivers are entered', () => {
     ['V1 adapter 13.4v 11.6v @ 0.9a', { kind: 'dc', volts: 13.4, ohms: expect.closeTo(2, 6) }],
     ['V1 crank 6.8v 40hz', { kind: 'ac', voltsRms: 6.8, hertz: 40, note: 'crank' }],
     ['V1 crank 40hz 6.8v 3.1v @ 22r', { kind: 'ac', voltsRms: 6.8, ohms: expect.closeTo(26.26, 2) }],
+    // (22 Ω × 6.8 ÷ 3.1)² = (22 Ω + 15 Ω)² + X²: X = 31.0 Ω, at 40 Hz 123 mH.
+    ['V1 crank 40hz 6.8v 3.1v @ 22r 15r', { kind: 'ac', voltsRms: 6.8, ohms: 15, henries: expect.closeTo(0.1233, 3) }],
+    [
+      'U1 boost 34v ref 0.2v R5 R6 90% on P M O M',
+      { kind: 'converter', outVolts: 34, senseVolts: 0.2, sense: ['R5', 'R6'], efficiency: 0.9, maxInVolts: 34, rangeAssumed: true },
+    ],
     ['C1 0.22F 5.5v 30r', { kind: 'capacitor', farads: 0.22, ohms: 30, rated: { volts: 5.5 } }],
     ['L1 coil 92r', { kind: 'inductor', ohms: 92, henries: expect.closeTo(0.276, 6), tolerance: 1 }],
     ['R5 ldr 20k 5lux', { kind: 'photoresistor', ohms: 20_000, lux: 5 }],
@@ -50,5 +58,24 @@ describe('sources and drivers are entered', () => {
     ['R5 ldr 5lux', /ohms at 10 lux/],
   ])('%s is refused in its own words', (line, words) => {
     expect(read(line)).toMatch(words);
+  });
+});
+
+describe('a converter whose current is set by resistors', () => {
+  const lamp = (...sense: string[]) => {
+    const lines = ['V1 12v on P M', 'U1 boost 40v ref 0.2v R5 R6 90% in 5v on P M O M', ...sense, 'D1 led white 3535 10 series on O S'];
+    return solve(specimenOf(...lines).circuit);
+  };
+
+  it('gives its reference over them: with one lifted as much less as it conducted', () => {
+    const [both, one] = [lamp('R5 1r on S M', 'R6 2r on S M'), lamp('R5 1r on S M', 'R6 1000000r on S M')];
+    // 0.2 V × (1 ÷ 1 Ω + 1 ÷ 2 Ω) = 0.3 A, and 0.2 A without R6.
+    expect(both.ok && both.value.leds.D1?.chip.amps.avg).toBeCloseTo(0.3, 4);
+    expect(one.ok && one.value.leds.D1?.chip.amps.avg).toBeCloseTo(0.2, 4);
+  });
+
+  it('wants to know which', () => {
+    expect(read('U1 boost 34v ref 0.2v 90%')).toContain('which resistors sense');
+    expect(read('V1 crank 40hz 6.8v 3.1v @ 22r 40r')).toContain('not right');
   });
 });

@@ -54,7 +54,7 @@ export const ac: DeviceDefinition<'ac', typeof schema> = {
 
 const GENERATORS: readonly string[] = ['crank', 'generator', 'dynamo'];
 
-/** `230v 50hz`, `crank 6.8v 40hz`; `crank 40hz 6.8v 3.1v @ 22r`: with nothing on it, then with a resistor across it. */
+/** `230v 50hz`, `crank 6.8v 40hz`; `crank 40hz 6.8v 3.1v @ 22r`: with nothing on it, then with a resistor across it; `12r` besides, of its winding, dead. */
 function read(all: readonly string[]): TypedPart | string {
   const note = all.find((word) => GENERATORS.includes(word.toLowerCase()))?.toLowerCase();
   const isMains = all.some((word) => word.toLowerCase() === 'mains');
@@ -63,9 +63,10 @@ function read(all: readonly string[]): TypedPart | string {
   if (typeof loaded === 'string') return loaded;
   if (loaded) {
     const { openVolts, loadedVolts, load, others } = loaded;
-    const rest = readFigures(others, { hertz: 'hertz' });
+    const rest = readFigures(others, { hertz: 'hertz', ohms: 'ohms' });
     if (typeof rest === 'string') return rest;
     if (rest.hertz === undefined) return 'how often it turns its polarity, as “40hz”.';
+    if (rest.ohms !== undefined) return withWinding({ ...loaded, hertz: rest.hertz, ohms: rest.ohms }, note);
     return {
       fields: { voltsRms: openVolts, hertz: rest.hertz, ohms: load * (openVolts / loadedVolts - 1), ...(note !== undefined && { note }) },
       why: `${openVolts} V with nothing on it, ${loadedVolts} V on ${load} Ω; its winding is taken as a resistance`,
@@ -84,6 +85,31 @@ function read(all: readonly string[]): TypedPart | string {
     ...(note !== undefined && { note }),
   };
   return { fields, ...(usual !== undefined && { why: `${usual} Hz is usual at ${volts} V; say it where it is another` }) };
+}
+
+interface Winding {
+  readonly openVolts: number;
+  readonly loadedVolts: number;
+  readonly load: number;
+  readonly hertz: number;
+  /** As a meter shows them, dead. */
+  readonly ohms: number;
+}
+
+/** More ohms than the loaded volts leave room for: a meter's leads and a warm winding explain so much of it. */
+const WINDING_SHARE = 0.1;
+
+/** What the winding's own ohms leave of the drop is its reactance: (R·Vo/Vl)² = (R + r)² + X². */
+function withWinding({ openVolts, loadedVolts, load, hertz, ohms }: Winding, note: string | undefined): TypedPart | string {
+  const whole = (load * openVolts) / loadedVolts;
+  if (load + ohms > (1 + WINDING_SHARE) * whole)
+    return `a winding of ${ohms} Ω alone would leave less than ${loadedVolts} V on ${load} Ω: one of the figures is not right.`;
+  const reactance = Math.sqrt(Math.max(0, whole ** 2 - (load + ohms) ** 2));
+  const henries = reactance / (2 * Math.PI * hertz);
+  return {
+    fields: { voltsRms: openVolts, hertz, ohms, ...(henries > 0 && { henries }), ...(note !== undefined && { note }) },
+    why: `${openVolts} V with nothing on it, ${loadedVolts} V on ${load} Ω; beside the ${ohms} Ω of its winding ${formatEngineering(reactance, 'ohms').text} of reactance`,
+  };
 }
 
 /** Of a public supply by its volts (IEC 60038); undefined where both are usual, as at 100 V. */

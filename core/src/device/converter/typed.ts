@@ -22,7 +22,7 @@ const MOST_IN_VOLTS: Readonly<Record<Mode, number>> = { boost: 5.5, buck: 30, 'b
 
 /**
  * `boost 3.3v limit 30ma 85% in 0.9v`, `step-down 5v 3a in 7v-28v`: the volts that it makes with little on it, the current
- * that it gives at most, its efficiency, and the input volts between which it works.
+ * that it gives at most, or `ref 0.2v R5` what sets it, its efficiency, and the input volts between which it works.
  */
 export function readConverter(words: readonly string[]): TypedPart | string {
   let mode: Mode | undefined;
@@ -30,11 +30,19 @@ export function readConverter(words: readonly string[]): TypedPart | string {
   let limitAmps: number | undefined;
   let efficiency: number | undefined;
   let range: readonly number[] = [];
+  let senseVolts: number | undefined;
+  const sense: string[] = [];
   for (let index = 0; index < words.length; index++) {
     const word = (words[index] as string).toLowerCase();
     const named = MODES[word];
     if (named) mode = named;
     else if (word === 'limit') continue;
+    else if (word === 'ref') {
+      const figure = readFigure(words[++index] ?? '');
+      if (!figure || 'wrong' in figure || figure.unit !== 'volts')
+        return 'the volts over what senses, and the resistors that do, as “ref 0.2v R5”.';
+      senseVolts = figure.value;
+    } else if (senseVolts !== undefined && /^r\d{1,4}$/.test(word)) sense.push(word.toUpperCase());
     else if (word === 'in') range = rangeOf(words[++index] ?? '');
     else if (/^[\d.,]+%$/.test(word)) efficiency = Number(word.slice(0, -1).replace(',', '.')) / 100;
     else {
@@ -47,7 +55,9 @@ export function readConverter(words: readonly string[]): TypedPart | string {
     }
   }
   if (!mode) return `which way: ${MODE_WORDS.join(', ')}?`;
-  if (outVolts === undefined || limitAmps === undefined)
+  const isSensed = senseVolts !== undefined && sense.length > 0;
+  if (senseVolts !== undefined && !isSensed) return `which resistors sense? As “ref ${senseVolts}v R5”.`;
+  if (outVolts === undefined || (limitAmps === undefined && !isSensed))
     return 'the volts that it makes with little on it and the current that it gives at most, as “boost 3.3v limit 30ma”.';
   if (range.some(Number.isNaN)) return 'the input volts between which it works, as “in 0.9v” or “in 0.9v-5v”.';
   const [minInVolts = mode === 'buck' ? outVolts + STEP_DOWN_OVER_VOLTS : STEP_UP_FROM_VOLTS, typedMost] = range;
@@ -56,7 +66,7 @@ export function readConverter(words: readonly string[]): TypedPart | string {
     fields: {
       mode,
       outVolts,
-      limitAmps,
+      ...(isSensed ? { senseVolts, sense } : { limitAmps }),
       efficiency: efficiency ?? USUAL_EFFICIENCY,
       minInVolts,
       maxInVolts,
