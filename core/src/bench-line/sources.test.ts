@@ -32,6 +32,7 @@ describe('sources and drivers are entered', () => {
       'U1 boost 34v ref 0.2v R5 R6 90% on P M O M',
       { kind: 'converter', outVolts: 34, senseVolts: 0.2, sense: ['R5', 'R6'], efficiency: 0.9, maxInVolts: 34, rangeAssumed: true },
     ],
+    ['M1 motor 3v 120ma on P M', { kind: 'resistor', ohms: expect.closeTo(25, 9), motor: true, tolerance: 0.5 }],
     ['C1 0.22F 5.5v 30r', { kind: 'capacitor', farads: 0.22, ohms: 30, rated: { volts: 5.5 } }],
     ['L1 coil 92r', { kind: 'inductor', ohms: 92, henries: expect.closeTo(0.276, 6), tolerance: 1 }],
     ['R5 ldr 20k 5lux', { kind: 'photoresistor', ohms: 20_000, lux: 5 }],

@@ -103,6 +103,28 @@ describe('a circuit without a stable operating point', () => {
     });
   });
 
+  it('that rests with both transistors on, and would go on oscillating once made to, says so and how fast', () => {
+    const withOhms = (collector: number, base: number) =>
+      solved(
+        { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 3 },
+        { ref: 'R1', kind: 'resistor', pins: ['p', 'c1'], ohms: collector },
+        { ref: 'R2', kind: 'resistor', pins: ['p', 'b2'], ohms: base },
+        { ref: 'R3', kind: 'resistor', pins: ['p', 'b1'], ohms: base },
+        { ref: 'R4', kind: 'resistor', pins: ['p', 'c2'], ohms: collector },
+        { ref: 'C1', kind: 'capacitor', pins: ['c1', 'b2'], farads: 10e-6 },
+        { ref: 'C2', kind: 'capacitor', pins: ['c2', 'b1'], farads: 10e-6 },
+        { ref: 'Q1', kind: 'bjt', pins: ['c1', 'b1', 'm'], polarity: 'npn' },
+        { ref: 'Q2', kind: 'bjt', pins: ['c2', 'b2', 'm'], polarity: 'npn' },
+      );
+    const { regime, warnings } = withOhms(4700, 10_000);
+    expect([regime, warnings.map(({ code }) => code)]).toEqual(['dc', ['may-oscillate']]);
+    // Two bases, each back to half a volt from below by its own ohms and farads: near 2·R·C·ln 2.
+    expect((warnings[0]?.value ?? 0) * 2 * 10_000 * 10e-6 * Math.LN2).toBeGreaterThan(0.85);
+    expect((warnings[0]?.value ?? 0) * 2 * 10_000 * 10e-6 * Math.LN2).toBeLessThan(1.25);
+    // With so much base current it comes to rest whatever made it begin.
+    expect(withOhms(4700, 2200).warnings).toEqual([]);
+  });
+
   it('rests where the other side of a bistable holds it', () => {
     const { regime, parts } = solved(
       { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 5 },

@@ -31,14 +31,14 @@ const schema = z
   })
   .refine((part) => part.minInVolts < part.maxInVolts, { message: 'minInVolts must be below maxInVolts', path: ['minInVolts'] });
 
-export type ConverterPart = z.infer<typeof schema>;
+type ConverterPart = z.infer<typeof schema>;
 
 /**
  * The current that it gives at most, A.
  *
  * @param ohmsOf of a resistor of its circuit, by ref
  */
-export function converterLimitAmps({ limitAmps, senseVolts = Number.NaN, sense = [] }: ConverterPart, ohmsOf?: OhmsOf): number {
+function converterLimitAmps({ limitAmps, senseVolts = Number.NaN, sense = [] }: ConverterPart, ohmsOf?: OhmsOf): number {
   return limitAmps ?? senseVolts * sense.reduce((siemens, ref) => siemens + 1 / (ohmsOf?.(ref) ?? Number.NaN), 0);
 }
 

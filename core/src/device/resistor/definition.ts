@@ -14,6 +14,8 @@ const schema = z.strictObject({
   ohms: z.number().min(0).max(1e12),
   /** A lead or a long wire: it has no rating of its own, and nobody put it there to hold a current back. */
   lead: z.boolean().optional(),
+  /** A motor as it turns: what it draws at its volts. It has no rating of its own, and draws several times as much while it starts. */
+  motor: z.boolean().optional(),
   /** Stands for so many in parallel, each in a row of its own: its ohms and its rating are those of all together. */
   alike: z.int().min(2).max(10_000).optional(),
   /** It opens as a fuse does. */
@@ -37,17 +39,23 @@ export const resistor: DeviceDefinition<'resistor', typeof schema> = {
   polar: false,
   schema,
   expand: (part, build) => build.resistance(0, 1, part.ohms),
-  value: ({ ohms, lead, alike }) => {
+  value: ({ ohms, lead, motor, alike }) => {
     if (ohms === 0) return 'link';
     if (alike !== undefined) return `${alike} × ${formatEngineering(alike * ohms, 'ohms').text}`;
-    return `${lead ? 'lead ' : ''}${formatEngineering(ohms, 'ohms').text}`;
+    return `${lead ? 'lead ' : motor ? 'motor ' : ''}${formatEngineering(ohms, 'ohms').text}`;
   },
   symbol: [RESISTOR_BODY],
-  typed: { letter: 'R', words: ['resistor', 'wire'], telling: ['wire'], example: 'R1 red violet black gold', read: readResistor },
+  typed: {
+    letter: 'R',
+    words: ['resistor', 'wire', 'motor'],
+    telling: ['wire', 'motor'],
+    example: 'R1 red violet black gold',
+    read: readResistor,
+  },
   toleranced: () => ({ field: 'ohms', usual: 0.05 }),
   variesBy: { ohms: 'ohms' },
   ratings: (part) => [
-    ...(part.ohms > 0 && !part.lead ? [{ of: 'watts' as const, limit: ratedResistorWatts(part) }] : []),
+    ...(part.ohms > 0 && !part.lead && !part.motor ? [{ of: 'watts' as const, limit: ratedResistorWatts(part) }] : []),
     ...statedRatings(part.rated).filter(({ of }) => of !== 'watts'),
   ],
   derates: true,

@@ -4,11 +4,27 @@ import type { TypedPart } from '../definition.ts';
 
 /** `red violet black gold`, `mark 390 0.5w`, `27r 5%`, `wire 1.6r`: a row of bands, a code or ohms, and its rating. */
 export function readResistor(all: readonly string[]): TypedPart | string {
+  if (all.some((word) => word.toLowerCase() === 'motor')) return readMotor(all.filter((word) => word.toLowerCase() !== 'motor'));
   const words = all.filter((word) => !/^(?:fusible|wire)$/i.test(word));
   const read = readValue(words);
   if (typeof read === 'string') return read;
   const says = (said: string) => all.some((word) => word.toLowerCase() === said);
   return { ...read, fields: { ...read.fields, ...(says('fusible') && { fusible: true }), ...(says('wire') && { lead: true }) } };
+}
+
+/** What it draws depends on what it turns, ± at 95 %. */
+const MOTOR_TOLERANCE = 0.5;
+
+/** `motor 3v 120ma`: volts and amps as it turns. */
+function readMotor(words: readonly string[]): TypedPart | string {
+  const figures = readFigures(words, { volts: 'volts', amps: 'amps' });
+  if (typeof figures === 'string') return figures;
+  const { volts, amps } = figures;
+  if (volts === undefined || amps === undefined) return 'what it draws as it turns, and at which volts, as “motor 3v 120ma”.';
+  return {
+    fields: { ohms: volts / amps, motor: true, tolerance: MOTOR_TOLERANCE },
+    why: 'as it turns; while it starts it draws several times as much',
+  };
 }
 
 function readValue(words: readonly string[]): TypedPart | string {

@@ -74,7 +74,7 @@ function ohmsOf(circuit: Circuit, ref: string): number {
 /** Every resistor by itself, and those of one value together. */
 export function resistorGroups(circuit: Circuit): readonly (readonly string[])[] {
   const groups: { readonly refs: string[]; readonly ohms: number }[] = [];
-  const all = partsOfKind(circuit, 'resistor').filter(({ ohms, lead }) => ohms > 0 && !lead);
+  const all = partsOfKind(circuit, 'resistor').filter(({ ohms, lead, motor }) => ohms > 0 && !lead && !motor);
   for (const part of all) {
     const group = groups.find(({ ohms }) => Math.abs(ohms / part.ohms - 1) < ALIKE_SHARE);
     if (group) group.refs.push(part.ref);
