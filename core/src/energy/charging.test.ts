@@ -61,6 +61,11 @@ describe('a charger', () => {
     expect(empty.ok && Math.abs(empty.value.parts.B1?.amps.avg ?? 1)).toBeLessThan(1e-9);
     const judged = judge(analysisOf(specimenOf(...NIGHT), 0));
     expect(judged?.findings.map(({ code }) => code)).not.toContain('charging-cells');
+    const half = judge(analysisOf(specimenOf(...NIGHT, 'correct B1 18650 2000mah 3.7v'), 0));
+    expect(half?.findings.map(({ code }) => code)).not.toContain('charging-cells');
+    // One for another chemistry charges on.
+    const wrong = judge(analysisOf(specimenOf(...NIGHT, 'correct U1 charger 300ma 4.35v on I P G'), 0));
+    expect(wrong?.findings.map(({ code, severity }) => `${severity} ${code}`)).toContain('unsafe charging-cells');
     // A resistor in its place is no charger.
     const bare = specimenOf(...NIGHT.filter((line) => !String(line).startsWith('U1')), 'R2 10r on I P');
     expect(judge(analysisOf(bare, 0))?.findings.map(({ code }) => code)).toContain('charging-cells');
