@@ -1,5 +1,6 @@
 export { type Cut, type CutNeeds, cutNeeds, type PackChoice } from './cut/packs.ts';
 export type { Break, Hardest, ReworkFigures } from './figures/figures.ts';
+export { type Warmth, wattsForCelsius } from './goal/cooler.ts';
 export { AIMS, type Aim, type Goal, type GoalLimits, goalSchema, type StockItem, type Wanted, wantedSchema } from './goal/goal.ts';
 export { checkWanted, parseGoal } from './goal/parse-goal.ts';
 export { sayWanted } from './goal/say-wanted.ts';

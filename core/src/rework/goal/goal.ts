@@ -37,6 +37,8 @@ export const wantedSchema = z.strictObject({
   aim: z.enum(AIMS),
   /** Of the aim: A, multiples of the rating, or W. */
   value: z.number().positive().optional(),
+  /** How warm what was read may become at most, °C: the watts of the aim follow from it. */
+  celsius: z.number().min(-50).max(500).optional(),
   limits: limitsSchema.optional(),
   supply: supplySchema.optional(),
   /** Open, and to be mended. */

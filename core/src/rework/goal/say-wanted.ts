@@ -3,7 +3,7 @@ import { formatEngineering } from '../../quantity/index.ts';
 import type { Wanted } from './goal.ts';
 
 /** A goal in a few words: "15 mA a chip of D1", "2.2 W at the supply", "on 230 V 50 Hz". */
-export function sayWanted({ aim, value = Number.NaN, led, supply, dead, replaceLed }: Wanted): string {
+export function sayWanted({ aim, value = Number.NaN, celsius, led, supply, dead, replaceLed, moves }: Wanted): string {
   const of = led === undefined ? '' : ` of ${led}`;
   const aims: Readonly<Record<Wanted['aim'], string>> = {
     'chip-amps': `${formatEngineering(value, 'amps').text} a chip${of}`,
@@ -13,6 +13,8 @@ export function sayWanted({ aim, value = Number.NaN, led, supply, dead, replaceL
     none: '',
   };
   const changes = [
+    ...(celsius === undefined ? [] : [`so that it is at most ${celsius} °C`]),
+    ...(moves?.length === 1 && moves[0] === 'replace-cells' ? ['other cells'] : []),
     ...(supply ? [`on ${supplyWords(supply)}`] : []),
     ...(dead?.length ? [`${dead.join(', ')} mended`] : []),
     ...(replaceLed ? [`with ${[replaceLed.colour, replaceLed.body, 'LED'].filter(Boolean).join(' ')}`] : []),

@@ -48,6 +48,8 @@ import {
   spineOf,
   suppliesOf,
   type TraceRemark,
+  thermalOf,
+  type Warmth,
   type WhatIf,
   type WhatIfOutcome,
   type WriteUp,
@@ -75,7 +77,7 @@ export interface AnalysisView {
   /** After each rework that was ever taken, in their order. */
   readonly trials: readonly TrialView[];
   /** The state that the thing is in, and its circuit with what readings taught of it: what the next rework starts from. */
-  readonly now: { readonly appraisal: Result<Appraisal>; readonly judged?: Judgement; readonly learnt?: Circuit };
+  readonly now: { readonly appraisal: Result<Appraisal>; readonly judged?: Judgement; readonly learnt?: Circuit; readonly warmth?: Warmth };
   /** The same, as predicted before the first reading after it. */
   readonly predicted?: Result<Appraisal>;
   /** What proves the last rework; undefined without one. */
@@ -179,6 +181,7 @@ const api = {
     const current = analyses.after(specimen.state);
     const nowAppraisal = appraise(current);
     const nowJudged = judge(current);
+    const { read, ambientCelsius } = thermalOf(current);
     const predictedAppraisal = predicted && appraise(predicted);
     const proof = proofOf(analyses);
     const present = appraise(presentState(analyses));
@@ -196,6 +199,7 @@ const api = {
         appraisal: nowAppraisal,
         ...(nowJudged && { judged: nowJudged }),
         ...(nowAppraisal.ok && { learnt: learntBy(current) }),
+        ...(read && { warmth: { celsius: read.celsius, roomCelsius: ambientCelsius } }),
       },
       ...(predictedAppraisal && { predicted: predictedAppraisal }),
       ...(proof && { proof }),

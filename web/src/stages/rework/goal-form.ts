@@ -14,14 +14,18 @@ import {
   seenChange,
   suppliesOf,
   type Wanted,
+  type Warmth,
+  wattsForCelsius,
 } from '@mindful-probe/core';
 
 /** What people want of a rework, in the words of the choice. */
 export const PRESETS = [
   'gentler',
   'half the power',
+  'cooler',
   'most light',
   'longer on its cells',
+  'other cells',
   'another supply',
   'a dead part mended',
   'another LED',
@@ -33,7 +37,7 @@ export type Preset = (typeof PRESETS)[number];
 export interface GoalForm {
   readonly preset: Preset;
   readonly led: string;
-  /** Of a chip, or at the supply. */
+  /** Of a chip, or at the supply; of what was read warm, °C. */
   readonly value: string;
   readonly supply: string;
   readonly dead: string;
@@ -55,15 +59,26 @@ export interface FormProblem {
   readonly message: string;
 }
 
+/** Of the rise over the room, to begin with: a third cooler can be felt. */
+const COOLER_SHARE = 0.67;
+
 /** What a preset begins with. */
-export function formFor(preset: Preset, appraisal: Appraisal): GoalForm {
+export function formFor(preset: Preset, appraisal: Appraisal, warmth?: Warmth): GoalForm {
   const { circuit, hardest, supplyWatts } = appraisal;
   const supply = suppliesOf(circuit)[0];
   return {
     preset,
     led: hardest?.ref ?? '',
     value:
-      preset === 'half the power' ? plain(supplyWatts.value / 2, 'watts') : preset === 'another LED' || preset === 'gentler' ? '0.75×' : '',
+      preset === 'cooler'
+        ? warmth
+          ? `${Math.round(warmth.roomCelsius + COOLER_SHARE * (warmth.celsius - warmth.roomCelsius))} °C`
+          : ''
+        : preset === 'half the power'
+          ? plain(supplyWatts.value / 2, 'watts')
+          : preset === 'another LED' || preset === 'gentler'
+            ? '0.75×'
+            : '',
     supply: preset === 'another supply' ? (supply?.kind === 'ac' ? '230v 50hz' : '5v') : '',
     dead: '',
     colour: preset === 'another LED' ? 'warm' : '',
@@ -79,7 +94,7 @@ export function formFor(preset: Preset, appraisal: Appraisal): GoalForm {
 /** The sentence for a goal that is on the tape. */
 export function formOf(wanted: Wanted, appraisal: Appraisal): GoalForm {
   const { circuit, hardest } = appraisal;
-  const { aim, value, limits = {}, supply, dead, replaceLed } = wanted;
+  const { aim, value, celsius, limits = {}, supply, dead, replaceLed, moves } = wanted;
   const preset: Preset = supply
     ? 'another supply'
     : dead?.length
@@ -87,13 +102,17 @@ export function formOf(wanted: Wanted, appraisal: Appraisal): GoalForm {
       : replaceLed
         ? 'another LED'
         : aim === 'supply-watts'
-          ? 'half the power'
+          ? celsius === undefined
+            ? 'half the power'
+            : 'cooler'
           : aim === 'most-light'
             ? limits.hours === undefined
               ? 'most light'
               : 'longer on its cells'
             : aim === 'none'
-              ? 'safe'
+              ? moves?.includes('replace-cells')
+                ? 'other cells'
+                : 'safe'
               : 'gentler';
   const led = wanted.led ?? hardest?.ref ?? '';
   const rated = ratedIn(circuit, led, wanted);
@@ -101,11 +120,13 @@ export function formOf(wanted: Wanted, appraisal: Appraisal): GoalForm {
     preset,
     led,
     value:
-      value === undefined
-        ? ''
-        : aim === 'rated-share'
-          ? `${Number(value.toPrecision(3))}×`
-          : plain(value, aim === 'supply-watts' ? 'watts' : 'amps'),
+      celsius !== undefined
+        ? `${celsius} °C`
+        : value === undefined
+          ? ''
+          : aim === 'rated-share'
+            ? `${Number(value.toPrecision(3))}×`
+            : plain(value, aim === 'supply-watts' ? 'watts' : 'amps'),
     supply: supply ? supplyAsTyped(supply) : '',
     dead: dead?.join(' ') ?? '',
     colour: replaceLed?.colour ?? '',
@@ -119,19 +140,20 @@ export function formOf(wanted: Wanted, appraisal: Appraisal): GoalForm {
 }
 
 /** What the sentence says, or which field says nothing. */
-export function wantedOf(form: GoalForm, appraisal: Appraisal): Wanted | FormProblem {
+export function wantedOf(form: GoalForm, appraisal: Appraisal, warmth?: Warmth): Wanted | FormProblem {
   const { circuit } = appraisal;
   const led = partOfKind(circuit, form.led, 'led');
   if (!led) return { field: 'led', message: `“${form.led}” is no LED of this circuit.` };
   const change = changeOf(form, circuit);
   if ('field' in change) return change;
-  const aim = aimOf(form);
+  const aim = form.preset === 'cooler' ? coolerAim(form, appraisal, warmth) : aimOf(form);
   if ('field' in aim) return aim;
   const limits = limitsOf(form, ratedIn(circuit, led.ref, change));
   if ('field' in limits) return limits;
   return {
     ...aim,
-    ...(form.preset === 'half the power' || form.preset === 'safe' ? {} : { led: led.ref }),
+    ...(form.preset === 'half the power' || form.preset === 'cooler' || form.preset === 'safe' ? {} : { led: led.ref }),
+    ...(form.preset === 'other cells' && { moves: ['replace-cells' as const] }),
     ...change,
     ...(Object.keys(limits).length > 0 && { limits }),
     ...(form.from === 'drawer' && { only: 'drawer' as const }),
@@ -171,6 +193,29 @@ function changeOf({ preset, supply, dead, colour, body }: GoalForm, circuit: Cir
   return { replaceLed: { colour: known, ...(shape && { body: shape }) } };
 }
 
+/** The watts at which what was read warm is no warmer than wanted. */
+function coolerAim(
+  { value }: GoalForm,
+  { supplyWatts }: Appraisal,
+  warmth: Warmth | undefined,
+): Pick<Wanted, 'aim' | 'value' | 'celsius'> | FormProblem {
+  if (!warmth) return { field: 'value', message: 'How warm it is was not read yet: “Tcase 58c after 30min” on the bench line.' };
+  const celsius = Number(
+    value
+      .trim()
+      .replace(',', '.')
+      .replace(/ ?°?c?$/i, ''),
+  );
+  const watts = wattsForCelsius(supplyWatts.value, warmth, celsius);
+  const { roomCelsius, celsius: now } = warmth;
+  if (watts === undefined)
+    return {
+      field: 'value',
+      message: `“${value}” is not between the room, ${Math.round(roomCelsius)} °C, and the ${Math.round(now)} °C that were read.`,
+    };
+  return { aim: 'supply-watts', value: watts, celsius };
+}
+
 /** Bare figures between these are shares of a rating; above are milliamps, below amps: nobody drives a chip with 20 A, at 15 times its rating or at a fiftieth. */
 const SHARES = { least: 0.1, most: 3 } as const;
 
@@ -178,7 +223,8 @@ function aimOf({ preset, value, hours }: GoalForm): Pick<Wanted, 'aim' | 'value'
   if (preset === 'most light') return { aim: 'most-light' };
   if (preset === 'longer on its cells')
     return hours.trim() === '' ? { field: 'hours', message: 'How many hours at least, as 10?' } : { aim: 'most-light' };
-  if (preset === 'another supply' || preset === 'a dead part mended' || preset === 'safe') return { aim: 'none' };
+  if (preset === 'another supply' || preset === 'other cells' || preset === 'a dead part mended' || preset === 'safe')
+    return { aim: 'none' };
   const share = /^\s*([\d.,]+)\s*[x×]\s*$/i.exec(value);
   const shareValue = share ? Number((share[1] as string).replace(',', '.')) : Number.NaN;
   const parsed = parseQuantity(value);

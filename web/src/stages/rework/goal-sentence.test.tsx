@@ -45,6 +45,17 @@ describe('the goal of a rework', () => {
     expect(screen.getByLabelText<HTMLInputElement>('Wanted current').value).toBe(words);
   });
 
+  it('cooler wants a temperature that was read, and other cells the cells alone', async () => {
+    const { recorded } = show();
+    await userEvent.selectOptions(screen.getByLabelText('Goal'), 'cooler');
+    await type('Wanted temperature', '45 °C');
+    await ask();
+    expect(recorded).toEqual([]);
+    expect(screen.getByRole('alert').textContent).toContain('was not read yet');
+    // It runs on no cells.
+    expect(screen.queryByRole('option', { name: 'Other cells' })).toBeNull();
+  });
+
   it('a limit of how dim it may look becomes one of light, and one of a rating amps', async () => {
     const { recorded } = show();
     await type('Looks at most, per cent dimmer', '25');

@@ -13,17 +13,18 @@ interface GoalSentenceProps {
 
 /** The goal as a sentence with values to set, and what holds with it. */
 export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
-  const { record } = useOpenSpecimen();
+  const { record, analysis } = useOpenSpecimen();
+  const warmth = analysis?.now.warmth;
   // A finding on Drive links here with the goal that remedies it.
   const [params, setParams] = useSearchParams();
   const asked = PRESETS.find((preset) => preset === params.get('want'));
   const dead = params.get('dead') ?? '';
-  const values = asked ? { ...formFor(asked, appraisal), dead } : goal ? formOf(goal, appraisal) : formFor('gentler', appraisal);
+  const values = asked ? { ...formFor(asked, appraisal, warmth), dead } : goal ? formOf(goal, appraisal) : formFor('gentler', appraisal);
   const { register, handleSubmit, setError, clearErrors, reset, watch, formState } = useForm<GoalForm>({ values });
   const preset = watch('preset');
   const led = watch('led');
   const set = handleSubmit((form) => {
-    const wanted = wantedOf(form, appraisal);
+    const wanted = wantedOf(form, appraisal, warmth);
     if ('field' in wanted) {
       setError(wanted.field, { message: wanted.message }, { shouldFocus: true });
       return;
@@ -33,7 +34,7 @@ export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
   });
   const choose = (next: Preset) => {
     clearErrors();
-    reset({ ...formFor(next, appraisal), led }, { keepDefaultValues: true });
+    reset({ ...formFor(next, appraisal, warmth), led }, { keepDefaultValues: true });
   };
   const problem = Object.values(formState.errors).find((error) => error?.message);
   const now = appraisal.stresses.find(({ of, ref }) => of === 'chip-amps' && ref === led);
@@ -46,7 +47,7 @@ export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
         className="text-22 font-[650]"
         {...register('preset', { onChange: (event) => choose(event.target.value as Preset) })}
       >
-        {PRESETS.filter((name) => hasCells || name !== 'longer on its cells').map((name) => (
+        {PRESETS.filter((name) => hasCells || (name !== 'longer on its cells' && name !== 'other cells')).map((name) => (
           <option key={name} value={name}>
             {name.charAt(0).toUpperCase() + name.slice(1)}
           </option>
@@ -111,6 +112,14 @@ function Aim({ preset, register, appraisal }: PartProps & { readonly preset: Pre
           <Value label="Wanted power" field="value" register={register} /> at the supply
         </Words>
       );
+    case 'cooler':
+      return (
+        <Words>
+          what was read warm at most <Value label="Wanted temperature" field="value" register={register} />
+        </Words>
+      );
+    case 'other cells':
+      return <Words>in the same holder, or wired otherwise</Words>;
     case 'most light':
       return <Words>from {ledChoice}, as far as the limits let it</Words>;
     case 'longer on its cells':

@@ -163,6 +163,7 @@ function Ways({ appraisal, circuit, wanted }: WaysProps) {
           rework={rework?.ok ? rework.value : undefined}
           appraisal={appraisal}
           goalRatio={goalRatioOf(wanted, circuit)}
+          atMost={wanted.celsius !== undefined}
           chosen={chosen}
           onChoose={({ text }) => setChosenText(text)}
         />

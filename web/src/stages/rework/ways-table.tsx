@@ -30,12 +30,14 @@ interface WaysTableProps {
   readonly rework: Pick<Rework, 'before' | 'findings'> | undefined;
   readonly appraisal: Appraisal;
   readonly goalRatio: number | undefined;
+  /** What is less than the goal is no miss of it. */
+  readonly atMost: boolean;
   readonly chosen: ReworkWay | undefined;
   readonly onChoose: (way: ReworkWay) => void;
 }
 
 /** Ways as rows on the drive ruler, before and after. */
-export function WaysTable({ shown, rework, appraisal, goalRatio, chosen, onChoose }: WaysTableProps) {
+export function WaysTable({ shown, rework, appraisal, goalRatio, atMost, chosen, onChoose }: WaysTableProps) {
   const hasHours = shown.some(({ way }) => way.after.hours !== undefined);
   const asked = (rework?.findings ?? []).filter(({ severity }) => severity !== 'note');
   return (
@@ -80,6 +82,7 @@ export function WaysTable({ shown, rework, appraisal, goalRatio, chosen, onChoos
               before={rework?.before}
               appraisal={appraisal}
               goalRatio={goalRatio}
+              atMost={atMost}
               isChosen={way === chosen}
               onChoose={() => onChoose(way)}
             />
@@ -102,11 +105,13 @@ interface WayRowProps {
   readonly before: Rework['before'] | undefined;
   readonly appraisal: Appraisal;
   readonly goalRatio: number | undefined;
+  /** What is less than the goal is no miss of it. */
+  readonly atMost: boolean;
   readonly isChosen: boolean;
   readonly onChoose: () => void;
 }
 
-function WayRow({ way, isOwn, asked, before, appraisal, goalRatio, isChosen, onChoose }: WayRowProps) {
+function WayRow({ way, isOwn, asked, before, appraisal, goalRatio, atMost, isChosen, onChoose }: WayRowProps) {
   const { after, worst, breaks, keeps } = way;
   const spread = way.chipAmpsUncertainty === undefined ? 0 : (after.ofRated * way.chipAmpsUncertainty) / after.chipAmps;
   const beforeRatio = before?.ofRated ?? appraisal.hardest?.ratio.value ?? Number.NaN;
@@ -120,7 +125,9 @@ function WayRow({ way, isOwn, asked, before, appraisal, goalRatio, isChosen, onC
           </span>
         </button>
         <WayFindings way={way} asked={asked} />
-        {keeps && Math.abs(way.miss) > MISSES && <span className="block text-12 font-[650] text-ochre">misses the goal</span>}
+        {keeps && (atMost ? way.miss : Math.abs(way.miss)) > MISSES && (
+          <span className="block text-12 font-[650] text-ochre">misses the goal</span>
+        )}
         {breaks.length > 0 && <span className="block text-12 font-[650] text-brick">{breaks.slice(0, 3).map(sayBreak).join('; ')}</span>}
       </th>
       <td className={`pr-4 text-right font-figures text-17 ${after.ofRated > 1 ? 'font-[650] text-brick' : ''}`}>
