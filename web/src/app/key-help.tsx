@@ -46,6 +46,12 @@ const LINES: readonly (readonly [string, string])[] = [
   ['? 5v 1 led 3.1v 15ma', 'a question; a second Enter keeps the answer'],
   ['? runtime 3 aa alkaline 20ma', 'another slide rule; all of them behind g l'],
   ['U1 boost 3.3v limit 30ma on P M O M', 'a converter: in plus, in minus, out plus, out minus'],
+  ['U1 charger 300ma on I P G', 'a charger of a cell: in, out, minus; charger 2k by its resistor'],
+  ['W1 wire 1.6r on P A', 'a lead; it has ohms and no rating'],
+  ['strip 25 x 8 led white 470r 12m 0.21r on P G', 'groups along a pair of wires; fed middle, fed both ends'],
+  ['mode low V2 10%', 'what it can be switched to; mode low S1 open, mode low 40% 500hz'],
+  ['in 4.0v 0.24a mode low', 'a reading in that mode'],
+  ['way cut P M 3 aa alkaline', 'the board between two nets used alone'],
   ['V1 crank 40hz 6.8v 3.1v @ 22r', 'a source, with nothing on it and then loaded'],
 ];
 

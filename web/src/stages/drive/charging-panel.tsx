@@ -1,5 +1,6 @@
 import { type Charging, sayCharging } from '@mindful-probe/core';
 import { Figure } from '../../shared/figures/figure.tsx';
+import { FigureTable } from '../../shared/kit/figure-table.tsx';
 
 /** Rows enough to see its two parts: steady current, then steady volts. */
 const SHOWN = [0, 0.1, 0.25, 0.5, 0.75, 0.9, 1] as const;
@@ -12,41 +13,19 @@ export function ChargingPanel({ charging }: { readonly charging: Charging }) {
   return (
     <section aria-label="Charging" className="mb-4">
       <p className="max-w-[70ch]">{sayCharging(charging)}</p>
-      <table className="mt-2 border-collapse [&_td]:py-1 [&_td]:pr-6 [&_td]:text-right [&_th]:py-1 [&_th]:pr-6 [&_th]:text-right">
-        <caption className="sr-only">While it is charged</caption>
-        <thead>
-          <tr className="border-b border-ink text-12 text-quiet">
-            <th scope="col" className="font-normal">
-              after
-            </th>
-            <th scope="col" className="font-normal">
-              charged
-            </th>
-            <th scope="col" className="font-normal">
-              at its pins
-            </th>
-            <th scope="col" className="font-normal">
-              into it
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map(({ hours, charge, volts, amps }) => (
-            <tr key={charge} className="border-b border-rule">
-              <td>
-                <Figure value={hours} unit="hours" />
-              </td>
-              <td className="font-figures">{Math.round(100 * charge)} %</td>
-              <td>
-                <Figure value={volts} unit="volts" />
-              </td>
-              <td>
-                <Figure value={amps} unit="amps" />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <FigureTable
+        caption="While it is charged"
+        head={['charged', 'after', 'at its pins', 'into it']}
+        rows={shown.map(({ hours, charge, volts, amps }) => ({
+          key: String(charge),
+          cells: [
+            `${Math.round(100 * charge)} %`,
+            <Figure key="hours" value={hours} unit="hours" />,
+            <Figure key="volts" value={volts} unit="volts" />,
+            <Figure key="amps" value={amps} unit="amps" />,
+          ],
+        }))}
+      />
     </section>
   );
 }

@@ -2,6 +2,7 @@ import { type Circuit, type CutNeeds, cutAt, sayMoves } from '@mindful-probe/cor
 import { useId, useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Figure } from '../../shared/figures/figure.tsx';
+import { FigureTable } from '../../shared/kit/figure-table.tsx';
 import { useCut } from '../../shared/worker/use-analysis.ts';
 
 /** The board with the LEDs taken out and used alone: where it is cut, what it had there, and which cells give it that. */
@@ -67,53 +68,31 @@ function Needs({ needs: { parts, ledRef, volts, amps, chipAmps, packs }, circuit
       {packs.length === 0 ? (
         <p className="mt-1 text-quiet">No number of usual cells gives it near that without a converter.</p>
       ) : (
-        <table className="mt-2 border-collapse [&_td]:py-1 [&_td]:pr-6 [&_td]:text-right [&_th]:py-1 [&_th]:pr-6 [&_th]:text-right">
-          <caption className="sr-only">What could feed it</caption>
-          <thead>
-            <tr className="border-b border-ink text-12 text-quiet">
-              <th scope="col" className="!text-left font-normal">
-                On
-              </th>
-              <th scope="col" className="font-normal">
-                fresh, of the current it has
-              </th>
-              <th scope="col" className="font-normal">
-                nearly empty
-              </th>
-              <th scope="col" className="font-normal">
-                lasts
-              </th>
-              <th scope="col">
-                <span className="sr-only">Take it</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {packs.map(({ move, fresh, flat, hours }) => {
-              const title = sayMoves(circuit, [move]);
-              return (
-                <tr key={title} className="border-b border-rule">
-                  <th scope="row" className="!text-left font-medium">
-                    {title.replace('cut free, on ', '')}
-                  </th>
-                  <td className="font-figures">{Math.round(100 * fresh)} %</td>
-                  <td className="font-figures">{Math.round(100 * flat)} %</td>
-                  <td>{hours !== undefined && <Figure value={hours} unit="hours" />}</td>
-                  <td>
-                    <button
-                      type="button"
-                      className="text-petrol underline"
-                      aria-label={`Take ${title}`}
-                      onClick={() => record({ kind: 'rework', title, changes: [move], from: specimen.state })}
-                    >
-                      take
-                    </button>
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <FigureTable
+          caption="What could feed it"
+          head={['On', 'fresh, of the current it has', 'nearly empty', 'lasts', 'way']}
+          rows={packs.map(({ move, fresh, flat, hours }) => {
+            const title = sayMoves(circuit, [move]);
+            return {
+              key: title,
+              cells: [
+                title.replace('cut free, on ', ''),
+                `${Math.round(100 * fresh)} %`,
+                `${Math.round(100 * flat)} %`,
+                hours !== undefined && <Figure key="hours" value={hours} unit="hours" />,
+                <button
+                  key="take"
+                  type="button"
+                  className="text-petrol underline"
+                  aria-label={`Take ${title}`}
+                  onClick={() => record({ kind: 'rework', title, changes: [move], from: specimen.state })}
+                >
+                  take
+                </button>,
+              ],
+            };
+          })}
+        />
       )}
     </>
   );
