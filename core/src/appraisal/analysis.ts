@@ -97,6 +97,7 @@ const SAYS_NOTHING_OF_THE_CIRCUIT: ReadonlySet<EntryKind> = new Set([
   'remark',
   'cost',
   'seats',
+  'mode',
   'wording',
   'layout',
   'look',

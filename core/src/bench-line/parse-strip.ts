@@ -11,8 +11,6 @@ const EXAMPLE = '“strip 25 x 8 led white 5mm 470r 12m 0.21r on P G”, with �
 const MOST_PLACES = 16;
 /** More LEDs than any supply of few volts feeds. */
 const MOST_GROUPS = 2000;
-/** Of a small resistor, as on strips: W. */
-const GROUP_WATTS = 0.25;
 
 const FEEDS = { end: 'fed at one end', middle: 'fed in the middle', ends: 'fed at both ends' } as const;
 type Feed = keyof typeof FEEDS;
@@ -131,7 +129,7 @@ function partsOf(asked: Asked, { specimen }: BenchContext): readonly Part[] {
       kind: 'resistor',
       pins: [nets[place], `${r}.2`],
       ohms: groupOhms / alike,
-      ...(many && { alike, rated: { watts: GROUP_WATTS * alike } }),
+      ...(many && { alike }),
     });
     parts.push({ ref: d, kind: 'led', pins: [`${r}.2`, minus], ...led, ...(many && { parallel: alike }) });
   }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { analysisOf } from '../appraisal/index.ts';
+import { analysisOf, appraise } from '../appraisal/index.ts';
 import { recognise } from '../arrangement/index.ts';
 import { driveDetails } from '../details/index.ts';
 import { solve } from '../solve/index.ts';
@@ -88,7 +88,11 @@ describe('a strip of groups along a pair of wires', () => {
   it('without long wires is so many alike, each row with its own resistor', () => {
     const { circuit, leds, solution } = solved('strip 30 x 3 led white 5050 150r on P G', 'V1 12v on P G');
     expect(circuit.parts).toHaveLength(3);
-    expect(circuit.parts).toContainEqual(expect.objectContaining({ ref: 'R1', ohms: 5, alike: 30, rated: { watts: 7.5 } }));
+    expect(circuit.parts).toContainEqual(expect.objectContaining({ ref: 'R1', ohms: 5, alike: 30 }));
+    // Thirty of a quarter watt each, by what is usual and no surer.
+    const stress = appraise(analysisOf(specimenOf('V1 12v on P G', 'strip 30 x 3 led white 5050 150r on P G'), 0));
+    const limit = stress.ok ? stress.value.stresses.find(({ ref }) => ref === 'R1')?.limit : undefined;
+    expect(limit).toMatchObject({ value: 7.5, assumed: true });
     const alone = solve(specimenOf('V1 12v on P G', 'R1 150r on P A', 'D1 led white 5050 3 series on A G').circuit);
     expect(leds[0]).toBeCloseTo((alone.ok && alone.value.leds.D1?.chip.amps.avg) || Number.NaN, 9);
     expect(solution.supplies.V1?.ampsRms).toBeCloseTo(30 * (leds[0] ?? 0), 6);

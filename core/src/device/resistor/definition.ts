@@ -28,8 +28,8 @@ type ResistorPart = z.infer<typeof schema>;
 const USUAL_WATTS = 0.25;
 
 /** What a resistor may dissipate, free in air at 70 °C. */
-export function ratedResistorWatts({ rated }: Pick<ResistorPart, 'rated'>): Limit {
-  return rated?.watts === undefined ? usualLimit(USUAL_WATTS, 'its size') : statedLimit(rated.watts);
+export function ratedResistorWatts({ rated, alike = 1 }: Pick<ResistorPart, 'rated' | 'alike'>): Limit {
+  return rated?.watts === undefined ? usualLimit(alike * USUAL_WATTS, 'its size') : statedLimit(rated.watts);
 }
 
 export const resistor: DeviceDefinition<'resistor', typeof schema> = {
