@@ -12,7 +12,7 @@ const { startServer } = await import('../server/dist/index.js');
 const { default: puppeteer } = await import('puppeteer-core');
 
 const VIEWS = [
-  { name: 'shelf', path: '/' },
+  { name: 'shelf', path: '/', wait: /2\.56×/ },
   { name: 'claim', path: '/specimens/bathroom-mirror-bar/claim' },
   { name: 'first-light', path: '/specimens/bathroom-mirror-bar/first-light' },
   { name: 'opening', path: '/specimens/bathroom-mirror-bar/opening' },
