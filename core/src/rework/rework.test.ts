@@ -336,6 +336,24 @@ describe('limits', () => {
   });
 });
 
+describe('what is unsafe, in a lamp that is overdriven besides', () => {
+  it('is mended in a way that brings its current down: mending alone keeps no limit', () => {
+    const floor = circuitOf([
+      { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 },
+      { ref: 'C1', kind: 'capacitor', pins: ['L', 'X'], farads: 4.4e-6, rated: { volts: 400 } },
+      { ref: 'B1', kind: 'bridge', pins: ['X', 'N', 'P', 'M'] },
+      { ref: 'C3', kind: 'capacitor', pins: ['P', 'M'], farads: 22e-6, rated: { volts: 200 } },
+      { ref: 'D1', kind: 'led', pins: ['P', 'M'], series: 36, colour: 'white', body: '2835' },
+      { ref: 'D2', kind: 'led', pins: ['P', 'M'], series: 36, colour: 'white', body: '2835' },
+    ]);
+    const { ways } = find(floor, { aim: 'none', limits: { partShare: 0.8 } });
+    const [first] = ways;
+    expect(first).toMatchObject({ keeps: true, unsafe: 0 });
+    expect(first?.after.ofRated).toBeLessThan(1);
+    expect(first?.mends.map(({ code }) => code)).toEqual(expect.arrayContaining(['no-fuse', 'no-bleeder', 'capacitor-class', 'over-amps']));
+  });
+});
+
 describe('beside the LEDs', () => {
   it('a resistor in a lead that also charges a cell says what it does to that', () => {
     const charging = circuitOf([

@@ -335,9 +335,9 @@ class Search {
     );
     const keeping = unjudged.filter(({ keeps }) => keeps);
     const asItIs = unjudged.filter(({ moves }) => moves.length === 0);
-    yield* this.mendFindings(
-      asItIs.length > 0 ? asItIs : keeping.length > 0 ? firstOfEachPlace(keeping).slice(0, MENDED) : unjudged.slice(0, 1),
-    );
+    // As it is, where that keeps the limits: mending alone brings no current down.
+    const isEnough = asItIs.length > 0 && (asItIs.some(({ keeps }) => keeps) || keeping.length === 0);
+    yield* this.mendFindings(isEnough ? asItIs : keeping.length > 0 ? firstOfEachPlace(keeping).slice(0, MENDED) : unjudged.slice(0, 1));
     const all = [...this.found.values()].map((one) => this.judging.unjudged(one));
     const chosen = bestOf(this.judging.withMiss(all), wanted + JUDGED_BESIDE, goal.aim === 'none', false);
     const ways: ReworkWay[] = [];

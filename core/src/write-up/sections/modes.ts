@@ -2,7 +2,7 @@ import type { ModeFigures } from '../../details/index.ts';
 import { formatSignificant } from '../../quantity/index.ts';
 import { say, sayUncertain, table, type WriteUpBlock } from '../block.ts';
 
-/** What it can be switched to, side by side; nothing where it has one mode. */
+/** The modes as a table; nothing where it has one. */
 export function writeModes(modes: readonly ModeFigures[]): readonly WriteUpBlock[] {
   const hasCells = modes.some(({ hours }) => hours !== undefined);
   const rows = modes.map(({ name, says, hardest, supplyWatts, light, hours, measured }) => [

@@ -9,7 +9,7 @@ interface ModesTableProps {
   readonly mode?: string | undefined;
 }
 
-/** What the gadget can be switched to, side by side; nothing where nothing was said of modes. */
+/** The modes of the gadget as a table; nothing where nothing was said of modes. */
 export function ModesTable({ rework, mode }: ModesTableProps) {
   const { id, entries, specimen } = useOpenSpecimen();
   const modes = useModes(id, entries, rework, specimen.modes.length > 0);

@@ -233,7 +233,7 @@ const api = {
     const judged = judge(state);
     return appraisal.ok ? { appraisal: appraisal.value, ...(judged && { judged }) } : undefined;
   },
-  /** All modes of a state of a specimen, side by side. */
+  /** The figures of all modes of a state of a specimen. */
   async modes(tape: AskedTape, rework: number): Promise<readonly ModeFigures[]> {
     await goOnWith(tape.topic);
     return modesOf(analysesOf(tape).after(rework));

@@ -214,7 +214,7 @@ export function useModeView(specimenId: string, entries: readonly Entry[], rewor
   return data ?? undefined;
 }
 
-/** All modes of a state, side by side; undefined until they are there. */
+/** The figures of all modes of a state; undefined until they are there. */
 export function useModes(
   specimenId: string,
   entries: readonly Entry[],
