@@ -13,10 +13,12 @@ const transform = {
   ],
 };
 
+const PLAIN_CONTEXT = new URL('./scripts/plain-context.mjs', import.meta.url).pathname;
+
 const node = (name) => ({
   displayName: name,
   rootDir: `./${name}`,
-  testEnvironment: 'node',
+  testEnvironment: PLAIN_CONTEXT,
   testEnvironmentOptions: { customExportConditions: ['source-condition', 'node', 'node-addons'] },
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   testMatch: ['**/*.test.ts'],

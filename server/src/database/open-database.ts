@@ -12,6 +12,7 @@ import { DatabaseUnreachableError } from '../errors/coded-errors.ts';
 import type { EmbeddedClient } from './embedded/embedded-client.ts';
 import { EmbeddedThread } from './embedded/embedded-thread.ts';
 import { PostgresRelay, type Relay } from './relay.ts';
+import { copyEmptyDatabase } from './empty-database.ts';
 import * as schema from './schema.ts';
 
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
@@ -40,6 +41,7 @@ export interface OpenEmbedded extends OpenDatabase {
  */
 export async function openEmbedded(folder: string): Promise<OpenEmbedded> {
   const isNew = !existsSync(folder);
+  if (isNew) copyEmptyDatabase(folder);
   let thread = await EmbeddedThread.open(folder);
   try {
     const [known, applied] = [migrationsKnown(), isNew ? 0 : await migrationsApplied(embeddedDatabase(thread))];
