@@ -73,13 +73,13 @@ function runSuites(name, projects, ...more) {
   suites.push(...testResults);
 }
 
-// Suites that compute share the cores. One of the browser's, with its server, fills them by itself.
+// A suite of the browser's waits about half of its time: there are as many at a time as there are cores.
 runSuites(
   'unit',
   ['core', 'print', 'cli', 'server', ...(hasPostgres ? ['postgres'] : []), 'demo', 'web'],
   `--maxWorkers=${availableParallelism()}`,
 );
-if (!unitOnly) runSuites('browser', ['e2e'], '--runInBand');
+if (!unitOnly) runSuites('browser', ['e2e'], `--maxWorkers=${availableParallelism()}`);
 
 const slowest = suites
   .map(({ name, startTime, endTime }) => ({ name: relative(ROOT, name), seconds: (endTime - startTime) / 1000 }))

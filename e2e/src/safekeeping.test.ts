@@ -31,6 +31,7 @@ describe('nothing is lost', () => {
     await typeLine(page, 'R3 1.5');
     await page.reload({ waitUntil: 'load' });
     await waitForText(page, 'note before the reload', '[aria-label="Entries"]');
+    await page.waitForSelector('input[aria-label="Bench line"]');
     expect(await page.$eval('input[aria-label="Bench line"]', (input) => (input as HTMLInputElement).value)).toBe('R3 1.5');
     await typeLine(page, '');
     await page.close();
