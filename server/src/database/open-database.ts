@@ -11,8 +11,8 @@ import pg from 'pg';
 import { DatabaseUnreachableError } from '../errors/coded-errors.ts';
 import type { EmbeddedClient } from './embedded/embedded-client.ts';
 import { EmbeddedThread } from './embedded/embedded-thread.ts';
-import { PostgresRelay, type Relay } from './relay.ts';
 import { copyEmptyDatabase } from './empty-database.ts';
+import { PostgresRelay, type Relay } from './relay.ts';
 import * as schema from './schema.ts';
 
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
