@@ -40,6 +40,48 @@ describe('marks', () => {
     await waitForText(page, '8.20 V');
   });
 
+  it('a chip is joined by what its mark says, and what is missing around it is offered', async () => {
+    await page.goto(`${bench.app.url}/marks`, { waitUntil: 'load' });
+    await waitForText(page, 'Marks', 'h1');
+    await pressButton(page, 'Add a mark');
+    const keep = async (fields: readonly (readonly [label: string, words: string])[]) => {
+      for (const [label, words] of fields) {
+        await tabTo(page, label);
+        await page.keyboard.down('Control');
+        await page.keyboard.press('a');
+        await page.keyboard.up('Control');
+        await page.keyboard.type(words);
+      }
+      await page.keyboard.press('Enter');
+    };
+    await keep([
+      ['Mark, as printed', 'MV9'],
+      ['What it is', 'linear driver'],
+      ['As the bench line enters it', 'sink 1v'],
+      ['Pins from 1 on', 'sense, led, ground'],
+      ['Which of them the circuit has', 'led, gate'],
+      ['Current set between', 'sense-ground'],
+      ['Usually around it', 'R 20r sense-ground'],
+      ['Reference, volts', '0.4'],
+    ]);
+    await waitForText(page, '“gate” is neither one of its pins', '[role=alert]');
+    await keep([['Which of them the circuit has', 'led, sense']]);
+    await waitForText(page, 'MV9 is kept');
+    await newSpecimen('With a driver');
+    for (const line of ['V1 9v on P G', 'D1-D2 led white series on P K', 'U1 mark MV9 on S K G']) await enterLine(page, line);
+    await waitForText(page, 'Usual from sense to ground, not found:', '[aria-label="By its mark"]');
+    await pressButton(page, 'R1 20r on S G');
+    await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'Bench line');
+    await page.keyboard.press('Enter');
+    await waitForText(page, 'What sets its current is there now', '[aria-label="By its mark"]');
+    await pressButton(page, 'U1 mark MV9');
+    await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'Bench line');
+    await page.keyboard.press('Enter');
+    // 0.4 V over 20 Ω.
+    await waitForText(page, '20.0 mA', '[aria-label="By its mark"]');
+    await waitForText(page, '400 mV over R1');
+  });
+
   it('takes a CSV with what is right in it, and names the rest', async () => {
     await page.goto(`${bench.app.url}/marks`, { waitUntil: 'load' });
     await waitForText(page, 'Marks', 'h1');

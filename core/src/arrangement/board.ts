@@ -14,9 +14,12 @@ export interface Branch {
 export class Board {
   /** LED branches, each once. */
   readonly branches: readonly Branch[];
+  /** Resistors by which a driver sets its current. */
+  private readonly sensed: ReadonlySet<string>;
   private readonly wires = new Map<string, string>();
 
   constructor(readonly circuit: Circuit) {
+    this.sensed = new Set(circuit.parts.flatMap((part) => deviceOf(part.kind).dependsOn?.(part) ?? []));
     for (const part of circuit.parts) {
       if (deviceOf(part.kind).wire?.(part) === 'closed') this.wires.set(this.wire(part.pins[0]), this.wire(part.pins[1]));
     }
@@ -28,6 +31,11 @@ export class Board {
     let at = net;
     for (let next = this.wires.get(at); next !== undefined && next !== at; next = this.wires.get(at)) at = next;
     return at;
+  }
+
+  /** Resistors of a branch that take volts from its LEDs; what a driver senses over is none of them. */
+  ballastsOf(branch: Pick<Branch, 'parts'>): readonly string[] {
+    return refsOfKind(branch, 'resistor').filter((ref) => !this.sensed.has(ref));
   }
 
   of<K extends PartKind>(kind: K): readonly PartOf<K>[] {

@@ -1,5 +1,5 @@
-import type { Circuit } from '../circuit/index.ts';
-import type { PartKind } from '../device/index.ts';
+import { type Circuit, switchingStageOf } from '../circuit/index.ts';
+import type { Part, PartKind } from '../device/index.ts';
 import type { Arrangement, ArrangementCode, Role } from './arrangement.ts';
 import { usualCircuit } from './usual.ts';
 
@@ -112,13 +112,20 @@ const ANYWHERE: readonly PartKind[] = ['switch', 'fuse'];
  * What tells a traced circuit from the usual one: by its own account, and by parts that no arrangement found in it has
  * a role for and that are of no kind which the usual one has. What is not joined to anything yet is no part of it yet.
  */
-export function differenceOf(arrangement: Arrangement, all: readonly Arrangement[], { parts }: Circuit): Difference {
+export function differenceOf(arrangement: Arrangement, all: readonly Arrangement[], circuit: Circuit): Difference {
+  const { parts } = circuit;
+  const stage = switchingStageOf(circuit);
   const withRole = new Set(all.flatMap(({ roles }) => Object.values(roles).flat()));
   const ends = parts.flatMap(({ pins }) => pins as readonly string[]);
   const isJoined = (net: string) => ends.filter((other) => other === net).length > 1;
   const usual = new Set<PartKind>([...ANYWHERE, ...usualCircuit(arrangement.code).parts.map(({ kind }) => kind)]);
-  const others = parts.filter(
-    ({ ref, kind, pins }) => !withRole.has(ref) && !usual.has(kind) && (pins as readonly string[]).every(isJoined),
-  );
+  // A capacitor at the input or the output of a converter is usual, whatever else is.
+  const converters = parts.flatMap((part) => (part.kind === 'converter' ? [new Set<string>(part.pins)] : []));
+  const smooths = ({ kind, pins }: Part) => kind === 'capacitor' && converters.some((its) => pins.every((net) => its.has(net)));
+  const others = parts
+    .filter((part) => !smooths(part))
+    .filter(
+      ({ ref, kind, pins }) => !withRole.has(ref) && !stage.has(ref) && !usual.has(kind) && (pins as readonly string[]).every(isJoined),
+    );
   return { missing: arrangement.missing, unusual: [...new Set([...arrangement.unusual, ...others.map(({ ref }) => ref)])] };
 }

@@ -1,3 +1,4 @@
+export { type AroundFound, aroundChip, type ChipSurroundings } from './around-chip.ts';
 export {
   type AlternatingTerms,
   ARRANGEMENT_CODES,

@@ -236,11 +236,12 @@ describe('marks of semiconductors', () => {
       meaning: expect.stringContaining('if S is 5 and I is 1'),
     });
     expect(outcomeOf('Q1 mark N1')).toMatchObject({ draft: { part: { polarity: 'npn', beta: 200 } } });
-    expect(outcomeOf('U1 mark LK20 on 1 2')).toMatchObject({ draft: { part: { amps: 0.02, dropoutVolts: 2, pins: ['1', '2'] } } });
+    expect(outcomeOf('U1 mark LK20 20ma on 1 2 3')).toMatchObject({ draft: { part: { amps: 0.02, dropoutVolts: 2, pins: ['1', '3'] } } });
+    expect(outcomeOf('U1 mark LK20 on 1 2')).toMatchObject({ message: expect.stringContaining('3 pins, from 1 on: led, ground, sense') });
   });
 
   it('says what a chip is that the circuit cannot have yet, and keeps it as seen', () => {
-    expect(outcomeOf('U2 on 1 2 mark K7B sot23-5')).toMatchObject({
+    expect(outcomeOf('U2 on 1 2 ? ? ? mark K7B sot23-5')).toMatchObject({
       draft: { kind: 'place' },
       meaning: expect.stringContaining('step-up LED driver'),
     });

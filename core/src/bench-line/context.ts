@@ -1,4 +1,4 @@
-import { isKind } from '../device/index.ts';
+import { deviceOf, isKind } from '../device/index.ts';
 import { GENERIC_MARKS, type SemiconductorMark } from '../marking/index.ts';
 import { GENERIC_METERS, type Meter } from '../meter/index.ts';
 import { anchorOf, type BenchState, isPadNumber, netOf, type Specimen } from '../tape/index.ts';
@@ -44,4 +44,13 @@ export function lastingName(name: string, { nets, pads }: Specimen): string {
   if (name.includes('.') || isPadNumber(name) || pads.some((pad) => pad.name === name)) return name;
   const net = netOf(nets, name);
   return net === undefined ? name : anchorOf(net);
+}
+
+/** A pin that is not there, with those that are. */
+export function noSuchPin(terminal: string, { specimen }: BenchContext): string {
+  const ref = terminal.split('.')[0]?.toUpperCase();
+  const part = specimen.circuit.parts.find((one) => one.ref.toUpperCase() === ref);
+  if (!part) return `${terminal} is not a pin on the board.`;
+  const pins = deviceOf(part.kind).pins.map((name, index) => `${part.ref}.${index + 1} (${name})`);
+  return `${part.ref} has no pin “${terminal.split('.')[1]}”: its pins are ${pins.join(', ')}.`;
 }

@@ -75,7 +75,7 @@ describe('continuity', () => {
   });
 
   it('places a part before its value is known, and gives it the value later, on the same pads', () => {
-    const before = [...pads, 'R7 on 4 9', 'U2 on 1 2 mark K7B sot23-5'];
+    const before = [...pads, 'R7 on 4 9', 'U2 on 1 2 ? ? ? mark K7B sot23-5'];
     const seen = replay(entriesOf(...before));
     expect(seen.circuit.parts).toEqual([]);
     expect(seen.placed).toMatchObject([

@@ -2,8 +2,9 @@ import { deviceOf, PART_KINDS, type PartKind, partSchema, partValue, type TypedG
 import { findMarks, sayMistaken } from '../marking/index.ts';
 import { readFigure } from '../quantity/index.ts';
 import { netOf, pinName, terminalName } from '../tape/index.ts';
-import { type BenchContext, lastingName } from './context.ts';
+import { type BenchContext, lastingName, noSuchPin } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
+import { parseChip } from './parse-chip.ts';
 import { splitSpread, spreadFields } from './typed-spread.ts';
 
 /** Kinds that can be typed, with their grammars. */
@@ -48,6 +49,11 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
     return unread(
       `${ref}: which kind of part? ${[...KIND_OF_LETTER].map(([own, of]) => `${own} ${deviceOf(of).name}`).join(', ')}; or say it, as “bridge”, “diode”, “ac”.`,
     );
+  const chip =
+    !present || correcting
+      ? parseChip(ref, rest, context, { kindOf: (word) => KIND_WORDS.get(word), ...(present && { replaces: present.id }) })
+      : undefined;
+  if (chip) return chip;
   if (rest.length === 0) return unread(`${ref}: go on, as “${PART_EXAMPLES.get(kind)?.replace(/^\w+/, ref)}”.`);
   const onAt = rest.findIndex((word) => word.toLowerCase() === 'on');
   const { pins: pinNames, typed, name } = deviceOf(kind);
@@ -177,15 +183,6 @@ function kindOfMark(words: readonly string[], { marks }: BenchContext): PartKind
   const [found] = at === -1 ? [] : findMarks(words[at + 1] ?? '', marks, words[at + 2]);
   const kind = KIND_WORDS.get(found?.mark.enters?.split(' ')[0] ?? '');
   return kind !== undefined && deviceOf(kind).typed?.lookedUp ? kind : undefined;
-}
-
-/** A pin that is not there, with those that are. */
-function noSuchPin(terminal: string, { specimen }: BenchContext): string {
-  const ref = terminal.split('.')[0]?.toUpperCase();
-  const part = specimen.circuit.parts.find((one) => one.ref.toUpperCase() === ref);
-  if (!part) return `${terminal} is not a pin on the board.`;
-  const pins = deviceOf(part.kind).pins.map((name, index) => `${part.ref}.${index + 1} (${name})`);
-  return `${part.ref} has no pin “${terminal.split('.')[1]}”: its pins are ${pins.join(', ')}.`;
 }
 
 /** Whether all terminals are on one net that is there. */

@@ -26,4 +26,5 @@ export {
   type SeriesParallel,
 } from './series-parallel.ts';
 export { alternatingSource, changesInTime, groundOf, partOfKind, partsOfKind, suppliesOf } from './supply.ts';
+export { switchingStageOf } from './switching-stage.ts';
 export { celsiusOf } from './temperature.ts';

@@ -38,7 +38,7 @@ export { type ChipFit, type ChipPoint, fitChip, typicalChip } from './led/fit-ch
 export { JunctionLaw } from './led/junction-law.ts';
 export { lightShareOf, ratedChipAmps, ratedJunctionCelsius } from './led/ratings.ts';
 export { readLed } from './led/typed.ts';
-export { netSchema, type Rated, ratedSchema, refSchema } from './part-base.ts';
+export { chipField, netSchema, type Rated, ratedSchema, refSchema } from './part-base.ts';
 export { type Limit, type Rating, type RatingKind, statedLimit } from './rating.ts';
 export { deviceOf, isKind, PART_KINDS, type Part, type PartKind, type PartOf, partSchema, partValue } from './registry.ts';
 export { ratedResistorWatts } from './resistor/definition.ts';

@@ -44,3 +44,11 @@ export const threePins = z.tuple([netSchema, netSchema, netSchema]);
 
 /** Four pins. */
 export const fourPins = z.tuple([netSchema, netSchema, netSchema, netSchema]);
+
+/** Where each pin of a chip is, by the names that its mark gives them: nets, pads, or pins of other parts as they were typed. */
+export const chipField = {
+  chipPins: z
+    .array(z.strictObject({ name: z.string().min(1).max(24), on: netSchema }))
+    .max(16)
+    .optional(),
+};

@@ -1,5 +1,5 @@
 import { type Role, recognise } from '../arrangement/index.ts';
-import { type Circuit, type Network, partOf, partsOfKind, refsOf, seriesPackOf, suppliesOf } from '../circuit/index.ts';
+import { type Circuit, type Network, partOf, partsOfKind, refsOf, seriesPackOf, suppliesOf, switchingStageOf } from '../circuit/index.ts';
 import { deviceOf, lightShareOf, type Part } from '../device/index.ts';
 import type { Solution } from '../solve/index.ts';
 import { type Section, sectionsOf } from './sections.ts';
@@ -78,7 +78,8 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
     ofAll((ref) => solution.supplies[ref]?.voltsRms),
   );
   const way = maker.ofSections(sections);
-  const shown = leftOver.filter((ref) => maker.isShown(ref));
+  const stage = switchingStageOf(circuit);
+  const shown = leftOver.filter((ref) => maker.isShown(ref) && !stage.has(ref));
   const groups = shown.length > 0 ? byRole(shown, circuit, solution) : [];
   const whole = stacked([way, ...groups.flatMap(({ refs }) => refs.map((ref) => maker.ofLoosePart(ref, total)))]);
   const rectangles: WattRectangle[] = [];

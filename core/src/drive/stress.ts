@@ -1,4 +1,4 @@
-import { type Circuit, celsiusOf } from '../circuit/index.ts';
+import { type Circuit, celsiusOf, switchingStageOf } from '../circuit/index.ts';
 import { deviceOf, type Limit, type Part, type Rating, type RatingKind } from '../device/index.ts';
 import type { Fit } from '../estimate/index.ts';
 import { COVERAGE, type Uncertain } from '../quantity/index.ts';
@@ -88,7 +88,7 @@ interface StressRow {
  * @param aroundCelsius of what the parts sit on; a part with a temperature of its own has that
  */
 export function stressesOf(circuit: Circuit, fit: Fit, aroundCelsius = celsiusOf(circuit)): readonly Stress[] {
-  const rows = circuit.parts.flatMap((part) => rowsOf(part, part.celsius ?? aroundCelsius));
+  const rows = ownFigures(circuit).flatMap((part) => rowsOf(part, part.celsius ?? aroundCelsius));
   const figures = fit.figures(rows.map(({ figure }) => figure));
   return rows.flatMap(({ ref, of, limit }, index): Stress[] => {
     const figure = figures[index];
@@ -109,7 +109,7 @@ export interface Share {
 
 /** Every part against what it may take by one solution alone, without how sure that is. */
 export function sharesOf(circuit: Circuit, solution: Solution, aroundCelsius = celsiusOf(circuit)): readonly Share[] {
-  return circuit.parts
+  return ownFigures(circuit)
     .filter(({ ref }) => solution.parts[ref] !== undefined)
     .flatMap((part) => rowsOf(part, part.celsius ?? aroundCelsius))
     .map(({ ref, of, figure, limit }) => ({ ref, of, limit, share: Math.abs(figureIn(solution, figure)) / limit.value }));
@@ -120,6 +120,12 @@ export function hardestDriven(stresses: readonly Stress[]): Stress | undefined {
   return stresses
     .filter(({ of }) => of === 'chip-amps')
     .reduce<Stress | undefined>((most, stress) => (most && most.ratio.value >= stress.ratio.value ? most : stress), undefined);
+}
+
+/** The parts of which the solution has the figures: of a switching stage it has none. */
+function ownFigures(circuit: Circuit): readonly Part[] {
+  const stage = switchingStageOf(circuit);
+  return stage.size === 0 ? circuit.parts : circuit.parts.filter(({ ref }) => !stage.has(ref));
 }
 
 function rowsOf(part: Part, celsius: number): readonly StressRow[] {

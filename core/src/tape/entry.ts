@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { ARRANGEMENT_CODES } from '../arrangement/index.ts';
 import { GATE_CODES } from '../caution/index.ts';
 import { CLAIM_FIELDS, CLAIM_SOURCES, CLAIM_TEXT_FIELDS } from '../claim/index.ts';
-import { netSchema, PART_KINDS, type PartKind, partSchema, refSchema } from '../device/index.ts';
+import { chipField, netSchema, PART_KINDS, type PartKind, partSchema, refSchema } from '../device/index.ts';
 import { observationSchema } from '../diagnosis/index.ts';
 import { meterSchema } from '../meter/index.ts';
 import { moveSchema, olderMoveSchema, wantedSchema } from '../rework/index.ts';
@@ -243,6 +243,7 @@ const PAYLOADS = {
     pins: z.array(terminalSchema).min(2).max(8),
     marking: z.string().min(1).max(40).optional(),
     package: z.string().min(1).max(40).optional(),
+    ...chipField,
   },
   /** A state that the gadget can be switched to, and what is otherwise in it than as traced; the last word on a name counts. */
   mode: {

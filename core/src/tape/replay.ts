@@ -6,7 +6,7 @@ import { type Board, Boards, isPadNumber, type Pad } from './boards.ts';
 import { type Continuity, continuityOf, shortedPart, USUAL_BEEPER } from './continuity.ts';
 import type { BenchState, Entry, EntryKind, EntryOf, FactName } from './entry.ts';
 import { Modes, type SpecimenMode, type SpecimenReading } from './modes.ts';
-import { type Net, NetForest, netsOf, pinName, terminalName } from './nets.ts';
+import { type Net, NetForest, netOf, netsOf, pinName, terminalName } from './nets.ts';
 import { isPowered, type SpecimenLook, type SpecimenRun, secondsBetween } from './runs.ts';
 import { USUAL_LAYOUT, type WriteUpLayout, type WriteUpSectionId, withLayout } from './write-up-entries.ts';
 
@@ -224,7 +224,13 @@ class Fold {
     const pads = new Map(boards.firsts.map((first) => [first, boards.nameOf(first)]));
     const { nets, netOfPin } = netsOf(this.parts, beeped?.forest ?? this.forest, this.givenNames, pads);
     const parts = this.parts.map(
-      (part) => ({ ...part, pins: part.pins.map((_, index) => netOfPin.get(pinName(part.ref, index)) as string) }) as Part,
+      (part) =>
+        ({
+          ...part,
+          pins: part.pins.map((_, index) => netOfPin.get(pinName(part.ref, index)) as string),
+          ...('chipPins' in part &&
+            part.chipPins && { chipPins: part.chipPins.map(({ name, on }) => ({ name, on: netOf(nets, on)?.name ?? on })) }),
+        }) as Part,
     );
     return {
       name: this.name,

@@ -26,6 +26,7 @@ const LINES: readonly (readonly [string, string])[] = [
   ['R1 27r on A B', 'on two nets or pins: on V1.+ D1.+'],
   ['R7 on 4 9', 'a part on two pads, its value later'],
   ['Z1 mark Z51', 'a semiconductor by its mark, from the table of marks'],
+  ['U1 mark LK20 on 4 9 ?', 'a chip by its mark, on the nets of its pins from 1 on; ? where one was not found yet'],
   ['join R1.2 D1.+', 'joins pins or nets'],
   ['hold 4: 7 9 12 | 0.9r', 'held on 4: what beeped; ohms belong to the last pads'],
   ['hold 4 over 7-12: none', 'what was touched, and that nothing beeped'],

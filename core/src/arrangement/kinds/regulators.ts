@@ -75,7 +75,12 @@ const SENSE_OHMS = 500;
 
 function converters(board: Board): Arrangement[] {
   return board.of('converter').flatMap((part): Arrangement[] => {
-    const roles = rolesOf({ source: sources(board), regulator: [part.ref], string: board.of('led').map(({ ref }) => ref) });
+    const roles = rolesOf({
+      source: sources(board),
+      regulator: [part.ref],
+      sense: part.sense ?? [],
+      string: board.of('led').map(({ ref }) => ref),
+    });
     const module: Arrangement = { code: 'module-converter', roles, missing: [], unusual: [], estimate: null };
     if (part.mode === 'boost-buck') return [module];
     return [module, { code: part.mode === 'boost' ? 'step-up' : 'step-down', roles, missing: [], unusual: [], estimate: null }];

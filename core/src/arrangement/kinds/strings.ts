@@ -43,7 +43,7 @@ function ballasts(board: Board, solution: Solution | undefined): Arrangement[] {
   const own = board.branches.filter(
     (branch) =>
       isSteady(board, branch) &&
-      refsOfKind(branch, 'resistor').length > 0 &&
+      board.ballastsOf(branch).length > 0 &&
       refsOfKind(branch, 'sink').length === 0 &&
       (isAlike(branch) || ledsOf(branch).every((led) => (led.parallel ?? 1) === 1)),
   );
@@ -53,7 +53,7 @@ function ballasts(board: Board, solution: Solution | undefined): Arrangement[] {
   const leds = ledsOf(first).map(({ ref }) => ref);
   const roles = rolesOf({
     source: sources(board),
-    ballast: own.flatMap((branch) => refsOfKind(branch, 'resistor')),
+    ballast: own.flatMap((branch) => board.ballastsOf(branch)),
     string: own.flatMap((branch) => ledsOf(branch).map(({ ref }) => ref)),
   });
   return [
@@ -71,7 +71,7 @@ function ballasts(board: Board, solution: Solution | undefined): Arrangement[] {
 function shared(board: Board, solution: Solution | undefined): Arrangement[] {
   if (isAlternating(board)) return [];
   const lumped = board.branches.filter(
-    (branch) => refsOfKind(branch, 'resistor').length > 0 && !isAlike(branch) && ledsOf(branch).some((led) => (led.parallel ?? 1) > 1),
+    (branch) => board.ballastsOf(branch).length > 0 && !isAlike(branch) && ledsOf(branch).some((led) => (led.parallel ?? 1) > 1),
   );
   const found = lumped.map((branch): Arrangement => {
     const ohms = branch.parts.reduce((sum, part) => sum + (isKind(part, 'resistor') ? part.ohms : 0), 0);
@@ -83,7 +83,7 @@ function shared(board: Board, solution: Solution | undefined): Arrangement[] {
       solution,
     );
     const parallel = Math.max(...leds.map((led) => led.parallel ?? 1));
-    const roles = rolesOf({ source: sources(board), ballast: refsOfKind(branch, 'resistor'), string: leds.map(({ ref }) => ref) });
+    const roles = rolesOf({ source: sources(board), ballast: board.ballastsOf(branch), string: leds.map(({ ref }) => ref) });
     return {
       code: 'shared-resistor',
       roles,

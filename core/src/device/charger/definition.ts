@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { formatEngineering, readFigures } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { packageWatts } from '../packages.ts';
-import { packageField, partBase, threePins } from '../part-base.ts';
+import { chipField, packageField, partBase, threePins } from '../part-base.ts';
 import { semiconductorRatings } from '../rating.ts';
 import { BOX } from '../symbol.ts';
 import { chargerLaw } from './law.ts';
@@ -10,6 +10,7 @@ import { chargerLaw } from './law.ts';
 const schema = z.strictObject({
   ...partBase,
   ...packageField,
+  ...chipField,
   kind: z.literal('charger'),
   pins: threePins,
   /** What it charges with until its end volts. */

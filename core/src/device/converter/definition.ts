@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { formatEngineering } from '../../quantity/index.ts';
 import type { DeviceDefinition } from '../definition.ts';
 import type { OhmsOf } from '../law.ts';
-import { fourPins, partBase, refSchema } from '../part-base.ts';
+import { chipField, fourPins, partBase, refSchema } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
 import { BOX } from '../symbol.ts';
 import { averagedLaw } from './law.ts';
@@ -11,6 +11,7 @@ import { MODE_WORDS, readConverter } from './typed.ts';
 const schema = z
   .strictObject({
     ...partBase,
+    ...chipField,
     kind: z.literal('converter'),
     pins: fourPins,
     mode: z.enum(['boost', 'buck', 'boost-buck']),
@@ -58,7 +59,7 @@ export const converter: DeviceDefinition<'converter', typeof schema> = {
   value: ({ mode, outVolts, limitAmps, senseVolts = Number.NaN, sense = [] }) => {
     const limit =
       limitAmps === undefined
-        ? `${formatEngineering(senseVolts, 'volts').text} over ${sense.join(', ')}`
+        ? `${formatEngineering(senseVolts, 'volts').text}, over ${sense.join(', ')}`
         : formatEngineering(limitAmps, 'amps').text;
     return `${mode}, ${formatEngineering(outVolts, 'volts').text}, ${limit}`;
   },

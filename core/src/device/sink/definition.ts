@@ -3,7 +3,7 @@ import { formatEngineering, readFigure, readFigures } from '../../quantity/index
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import type { OhmsOf } from '../law.ts';
 import { packageWatts } from '../packages.ts';
-import { packageField, partBase, refSchema, twoPins } from '../part-base.ts';
+import { chipField, packageField, partBase, refSchema, twoPins } from '../part-base.ts';
 import { semiconductorRatings } from '../rating.ts';
 import { CIRCLE, leads } from '../symbol.ts';
 import { sinkLaw } from './law.ts';
@@ -12,6 +12,7 @@ const schema = z
   .strictObject({
     ...partBase,
     ...packageField,
+    ...chipField,
     kind: z.literal('sink'),
     pins: twoPins,
     amps: z.number().positive().max(1e4).optional(),

@@ -2,7 +2,21 @@ import Papa from 'papaparse';
 import { cellText, plainCell } from '../csv-cell.ts';
 import { type SemiconductorMark, semiconductorMarkSchema } from './mark.ts';
 
-const COLUMNS = ['mark', 'package', 'what', 'enters', 'pins', 'arrangement', 'referenceVolts', 'limits', 'note', 'source'] as const;
+const COLUMNS = [
+  'mark',
+  'package',
+  'what',
+  'enters',
+  'pins',
+  'joins',
+  'setBy',
+  'around',
+  'arrangement',
+  'referenceVolts',
+  'limits',
+  'note',
+  'source',
+] as const;
 
 export interface MarksRead {
   readonly marks: readonly SemiconductorMark[];

@@ -8,6 +8,7 @@ import { SaveDrawing } from '../../shared/pictures/save-drawing.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
 import type { AnalysisView } from '../../shared/worker/use-analysis.ts';
 import { BoardPanel } from './board/board-panel.tsx';
+import { ByMark } from './by-mark.tsx';
 import { CircuitDialog } from './circuit-dialog.tsx';
 import { HoldList } from './continuity/hold-list.tsx';
 import { LitProvider, useLit } from './lit.tsx';
@@ -124,7 +125,14 @@ function Circuit() {
     <section aria-label="Circuit" className="mt-4 border-t border-rule pt-3">
       <div className="grid gap-x-6 lg:grid-cols-[minmax(0,604fr)_minmax(0,204fr)]">
         <SchematicView circuit={specimen.circuit} maxHeight={330} lit={refs} litNets={nets} onLight={light} doubted={doubted} />
-        <Recognised circuit={specimen.circuit} arrangements={analysis?.shape.arrangements ?? []} remarks={analysis?.shape.remarks ?? []} />
+        <div>
+          <Recognised
+            circuit={specimen.circuit}
+            arrangements={analysis?.shape.arrangements ?? []}
+            remarks={analysis?.shape.remarks ?? []}
+          />
+          <ByMark />
+        </div>
       </div>
       {problem !== undefined && (
         <p role="status" className="mt-3 flex items-center gap-2.5">
