@@ -29,6 +29,10 @@ describe('the watt plan of any circuit', () => {
     }
   });
 
+  it('shows no more than all that feeds it delivers', () => {
+    for (const { plan } of drawn) expect(plan.rectangles.reduce((sum, { watts }) => sum + watts, 0)).toBeLessThan(1.001 * plan.watts);
+  });
+
   it('shows everything that dissipates', () => {
     for (const { circuit, plan, solution } of drawn) {
       const burning = circuit.parts

@@ -31,7 +31,7 @@ export interface WattPlan {
   readonly lines: readonly WattLine[];
   readonly width: number;
   readonly height: number;
-  /** Watts that the supply delivers at its terminals. */
+  /** Watts that all that feeds it delivers, at its terminals. */
   readonly watts: number;
   /** Width is amps and height volts. Of alternating current neither is one figure: there only the areas speak. */
   readonly hasAxes: boolean;
@@ -63,11 +63,14 @@ const TAKES_VOLTS_SHARE = 0.05;
  * @returns undefined where there is no supply or no current
  */
 export function planWatts(circuit: Circuit, solution: Solution): WattPlan | undefined {
-  const supply = suppliesOf(circuit)[0];
+  const delivered = (ref: string) => -(solution.parts[ref]?.watts ?? 0);
+  const feeding = suppliesOf(circuit).filter(({ ref }) => delivered(ref) > 0);
+  // The way is followed from what gives most: a port that only tops up a cell is on the side of it.
+  const supply = feeding.reduce<Part | undefined>((most, one) => (most && delivered(most.ref) >= delivered(one.ref) ? most : one), undefined);
   if (!supply) return undefined;
   const cells = seriesPackOf(circuit, supply.ref)?.refs ?? [supply.ref];
-  const ofAll = (read: (ref: string) => number | undefined) => cells.reduce((sum, ref) => sum + (read(ref) ?? 0), 0);
-  const watts = -ofAll((ref) => solution.parts[ref]?.watts);
+  const watts = feeding.reduce((sum, { ref }) => sum + delivered(ref), 0);
+  const isAlone = feeding.every(({ ref }) => cells.includes(ref));
   const total = ampsOf(solution, supply.ref);
   if (!(watts > DRAWN_WATTS) || !(total > 0)) return undefined;
   const { sections, leftOver } = sectionsOf(circuit, supply);
@@ -75,7 +78,7 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
     circuit,
     solution,
     watts,
-    ofAll((ref) => solution.supplies[ref]?.voltsRms),
+    cells.reduce((sum, ref) => sum + (solution.supplies[ref]?.voltsRms ?? 0), 0),
   );
   const way = maker.ofSections(sections);
   const stage = switchingStageOf(circuit);
@@ -92,7 +95,7 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
     width: Math.max(total, whole.width),
     height: whole.height,
     watts,
-    hasAxes: solution.regime === 'dc' && sections.every(({ box }) => box === undefined) && groups.length === 0,
+    hasAxes: solution.regime === 'dc' && isAlone && sections.every(({ box }) => box === undefined) && groups.length === 0,
     lightShares,
     groups,
   };

@@ -155,6 +155,27 @@ describe('a circuit without a stable operating point', () => {
     expect([regime, leds.D1?.duty]).toEqual(['dc', undefined]);
   });
 
+  it.each([100_000, 330_000])('of an npn and a pnp flashes from a capacitor across its weak cells, by %d Ω at the base', (ohms) => {
+    const { regime, seconds = 0, parts, nets, leds } = solved(
+      { ref: 'B1', kind: 'battery', pins: ['p', 'm'], chemistry: 'lithium-coin', size: '2032', series: 2 },
+      { ref: 'R1', kind: 'resistor', pins: ['p', 'b'], ohms },
+      { ref: 'R2', kind: 'resistor', pins: ['c', 'd'], ohms: 1000 },
+      { ref: 'Q1', kind: 'bjt', pins: ['c', 'b', 'm'], polarity: 'npn' },
+      { ref: 'Q2', kind: 'bjt', pins: ['k', 'd', 'p'], polarity: 'pnp' },
+      { ref: 'D1', kind: 'led', pins: ['k', 'm'], colour: 'red', body: '5mm', parallel: 10 },
+      { ref: 'C1', kind: 'capacitor', pins: ['k', 'b'], farads: 10e-6 },
+      { ref: 'C2', kind: 'capacitor', pins: ['p', 'm'], farads: 4.7e-6 },
+    );
+    expect(regime).toBe('oscillating');
+    // Between flashes the base resistor alone carries C1 back: C·ΔV = I·T.
+    const amps = ((nets.p?.volts.avg ?? 0) - (nets.b?.volts.avg ?? 0)) / ohms;
+    const swing = (parts.C1?.volts.max ?? 0) - (parts.C1?.volts.min ?? 0);
+    expect((amps * seconds) / (10e-6 * swing)).toBeGreaterThan(0.95);
+    expect((amps * seconds) / (10e-6 * swing)).toBeLessThan(1.05);
+    // A flash is far above its average.
+    expect(leds.D1?.chip.amps.max).toBeGreaterThan(100 * (leds.D1?.chip.amps.avg ?? 1));
+  });
+
   it('leaves an amplifier with its operating point where that lasts', () => {
     const { regime, parts } = solved(
       { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 5 },

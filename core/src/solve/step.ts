@@ -126,10 +126,11 @@ export class Stepper {
    * @param seconds short enough that no store changes, long enough that its equation stays well scaled
    */
   begin(time: number, state: Float64Array, seconds: number): boolean {
+    const goesOn = time === this.end.time && state.every((value, index) => value === this.state[index]);
     this.state.set(state);
     this.system.takeLevels(time);
     this.restart();
-    if (!this.hold(time, seconds)) {
+    if (!(goesOn && this.holdOn(time, seconds)) && !this.hold(time, seconds)) {
       // A converter that nothing feeds cannot run; off, it wakes when its input does.
       this.system.turnOff();
       if (!this.hold(time, seconds)) return false;
@@ -144,6 +145,12 @@ export class Stepper {
   restart(): void {
     this.isFirst = true;
     this.forgetDrift();
+  }
+
+  /** Where it goes on from the last step, that has the answer but for what the length of the moment changes. */
+  private holdOn(time: number, seconds: number): boolean {
+    this.end.base.set(this.state);
+    return this.solve(this.end, time, seconds);
   }
 
   private hold(time: number, seconds: number): boolean {
