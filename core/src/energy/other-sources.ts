@@ -1,4 +1,4 @@
-import { type Circuit, partsOfKind, withFields, withReplacement } from '../circuit/index.ts';
+import { type Circuit, partsOfKind, seriesPackOf, withFields, withReplacement } from '../circuit/index.ts';
 import { type BatteryPart, CELLS, CHEMISTRIES, cellSize, deviceOf, isKind, type Part, ratedChipAmps } from '../device/index.ts';
 import { figureIn, type Solution, type SolveOptions, solve } from '../solve/index.ts';
 import { dischargeRuntime } from './runtime.ts';
@@ -16,7 +16,7 @@ export type SourceChange =
 /** What the gadget does on another source, or on this one in another state. */
 export interface OtherSource {
   readonly change: SourceChange;
-  /** At the source's terminals: rms where it alternates, else averages. */
+  /** At the terminals of the source, of cells in a row at their ends: rms where it alternates, else averages. */
   readonly volts: number;
   readonly amps: number;
   /** Of the hardest driven LED, averages. */
@@ -48,12 +48,14 @@ export function otherSources(circuit: Circuit, ref: string, options: SolveOption
     const solved = solve(changed, options);
     const led = solved.ok ? hardestIn(changed, solved.value) : undefined;
     const supply = solved.ok ? solved.value.supplies[ref] : undefined;
-    if (!led || !supply) return [];
+    if (!led || !supply || !solved.ok) return [];
+    const inRow = seriesPackOf(changed, ref)?.refs ?? [ref];
     const isWhole = change.is === 'chemistry' || change.is === 'rewired';
-    const isSteady = solved.ok && solved.value.regime === 'dc' && led.ofRated > DARK;
+    const isSteady = solved.value.regime === 'dc' && led.ofRated > DARK;
     const runtime = isKind(part, 'battery') && isWhole && isSteady ? dischargeRuntime(changed, led.ref, options) : undefined;
-    const amps = isKind(part, 'ac') || !solved.ok ? supply.ampsRms : -(solved.value.parts[ref]?.amps.avg ?? 0);
-    return [{ change, volts: supply.voltsRms, amps, led, ...(runtime?.ok && { hours: runtime.value.hours }) }];
+    const amps = isKind(part, 'ac') ? supply.ampsRms : -(solved.value.parts[ref]?.amps.avg ?? 0);
+    const volts = inRow.reduce((sum, one) => sum + (solved.value.supplies[one]?.voltsRms ?? 0), 0);
+    return [{ change, volts, amps, led, ...(runtime?.ok && { hours: runtime.value.hours }) }];
   });
 }
 
@@ -72,29 +74,60 @@ function changesOf(circuit: Circuit, part: Part): readonly (readonly [SourceChan
   ];
 }
 
+/** All cells of a row are in the same holder: each gets older, or another in its place, with the others. */
 function cellChanges(circuit: Circuit, part: BatteryPart): readonly (readonly [SourceChange, Circuit])[] {
-  const { ref, chemistry, size, series = 1, parallel = 1 } = part;
-  // What was measured of one cell says nothing of another.
-  const { openVolts: _, cellOhms: __, ampHours: ___, ...bare } = part;
-  const charges = chemistry
+  const row = rowOf(circuit, part);
+  const inAll = (change: (cell: BatteryPart) => Part) =>
+    row.reduce((changed, cell) => withReplacement(changed, cell.ref, change(cell)), circuit);
+  const charges = row.some(({ chemistry }) => chemistry)
     ? CHARGES.map(
-        (left) => [{ is: 'charge', left }, withReplacement(circuit, ref, { ...part, openVolts: undefined, charge: left } as Part)] as const,
+        (left) =>
+          [
+            { is: 'charge', left },
+            inAll((cell) => (cell.chemistry ? ({ ...cell, openVolts: undefined, charge: left } as Part) : cell)),
+          ] as const,
       )
     : [];
-  const known = chemistry && (cellSize(chemistry, size) ?? CELLS[chemistry].usualSize);
-  const others = CHEMISTRIES.filter((one) => one !== chemistry && known !== undefined && cellSize(one, known) !== undefined).map(
-    (one) => [{ is: 'chemistry', chemistry: one }, withReplacement(circuit, ref, { ...bare, chemistry: one, charge: 1 } as Part)] as const,
+  const sizes = row.map(({ chemistry, size }) => chemistry && (cellSize(chemistry, size) ?? CELLS[chemistry].usualSize));
+  const others = CHEMISTRIES.filter(
+    (one) =>
+      row.some(({ chemistry }) => chemistry !== one) && sizes.every((known) => known !== undefined && cellSize(one, known) !== undefined),
+  ).map((one) => [{ is: 'chemistry', chemistry: one }, inAll((cell) => bareCell(cell, { chemistry: one, charge: 1 }))] as const);
+  return [...charges, ...others, ...rewired(circuit, row, part)];
+}
+
+/** What was measured of one cell says nothing of another. */
+function bareCell(cell: BatteryPart, fields: Partial<BatteryPart>): Part {
+  const { openVolts: _, cellOhms: __, ampHours: ___, ...bare } = cell;
+  return { ...bare, ...fields } as Part;
+}
+
+/** All in parallel that are in series: of one kind, as cells that differ would charge each other. */
+function rewired(circuit: Circuit, row: readonly BatteryPart[], first: BatteryPart): readonly (readonly [SourceChange, Circuit])[] {
+  const count = row.reduce((sum, { series = 1 }) => sum + series, 0);
+  const areAlike = row.every(
+    ({ chemistry, size, charge, parallel = 1 }) =>
+      chemistry === first.chemistry && size === first.size && charge === first.charge && parallel === 1,
   );
-  const rewired =
-    series > 1 && parallel === 1
-      ? [
-          [
-            { is: 'rewired', series: 1, parallel: series },
-            withReplacement(circuit, ref, { ...part, series: 1, parallel: series } as Part),
-          ] as const,
-        ]
-      : [];
-  return [...charges, ...others, ...rewired];
+  const pack = seriesPackOf(circuit, first.ref);
+  if (count < 2 || !areAlike || !pack) return [];
+  const inRow = new Set(row.map(({ ref }) => ref));
+  const parts = circuit.parts
+    .filter(({ ref }) => ref === first.ref || !inRow.has(ref))
+    .map((part) => (part.ref === first.ref ? ({ ...first, series: 1, parallel: count, pins: [pack.plus, pack.minus] } as Part) : part));
+  return [
+    [
+      { is: 'rewired', series: 1, parallel: count },
+      { ...circuit, parts },
+    ],
+  ];
+}
+
+/** The cells in a row with one, from the plus end on; it alone where it stands alone. */
+function rowOf(circuit: Circuit, part: BatteryPart): readonly BatteryPart[] {
+  const cells = (seriesPackOf(circuit, part.ref)?.refs ?? []).map((ref) => circuit.parts.find((one) => one.ref === ref));
+  const row = cells.filter((one): one is BatteryPart => isKind(one, 'battery'));
+  return row.length > 0 ? row : [part];
 }
 
 /** Volts and frequency follow the speed; the winding stays. */

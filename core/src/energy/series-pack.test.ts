@@ -4,7 +4,7 @@ import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
 import { seriesPackOf } from '../circuit/index.ts';
 import { driveDetails } from '../details/index.ts';
 import { planWatts } from '../draw/index.ts';
-import { dischargeRuntime, sayWeakest } from './index.ts';
+import { dischargeRuntime, type OtherSource, otherSources, sayWeakest } from './index.ts';
 
 const LOAD: readonly TestLine[] = ['R1 22r on P C', 'D1 led white 5mm on C G'];
 const ROW: readonly TestLine[] = ['B1 aa alkaline on P A', 'B2 aa alkaline on A B', 'B3 aa alkaline on B G', ...LOAD];
@@ -23,6 +23,21 @@ function runtimeOf(...lines: TestLine[]) {
 }
 
 describe('cells that are parts of their own, in a row', () => {
+  it('are taken for others all at once: on other sources they do what they do as one part', () => {
+    const [row, pack] = [ROW, PACK].map((lines) => otherSources(specimenOf(...lines).circuit, 'B1')) as [OtherSource[], OtherSource[]];
+    expect(row.map(({ change }) => change)).toEqual(pack.map(({ change }) => change));
+    for (const [index, { volts, amps, led, hours }] of pack.entries()) {
+      expect(row[index]?.volts).toBeCloseTo(volts, 6);
+      expect(row[index]?.amps).toBeCloseTo(amps, 6);
+      expect(row[index]?.led.chipAmps).toBeCloseTo(led.chipAmps, 6);
+      if (hours !== undefined) expect((row[index]?.hours ?? 0) / hours).toBeCloseTo(1, 2);
+    }
+    // Cells that differ are not put in parallel: they would charge each other.
+    const mixed = otherSources(specimenOf('B1 aa alkaline on P A', 'B2 aa nimh on A G', ...LOAD).circuit, 'B2');
+    expect(mixed.map(({ change }) => change.is)).not.toContain('rewired');
+    expect(mixed.filter(({ change }) => change.is === 'chemistry')).not.toEqual([]);
+  });
+
   it('are one pack: its figures are those of the same cells as one part', () => {
     const [row, pack] = [appraised(...ROW), appraised(...PACK)];
     expect(row.supplyWatts.value).toBeCloseTo(pack.supplyWatts.value, 6);
