@@ -66,7 +66,10 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
   const delivered = (ref: string) => -(solution.parts[ref]?.watts ?? 0);
   const feeding = suppliesOf(circuit).filter(({ ref }) => delivered(ref) > 0);
   // The way is followed from what gives most: a port that only tops up a cell is on the side of it.
-  const supply = feeding.reduce<Part | undefined>((most, one) => (most && delivered(most.ref) >= delivered(one.ref) ? most : one), undefined);
+  const supply = feeding.reduce<Part | undefined>(
+    (most, one) => (most && delivered(most.ref) >= delivered(one.ref) ? most : one),
+    undefined,
+  );
   if (!supply) return undefined;
   const cells = seriesPackOf(circuit, supply.ref)?.refs ?? [supply.ref];
   const watts = feeding.reduce((sum, { ref }) => sum + delivered(ref), 0);

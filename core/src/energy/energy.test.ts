@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
+import { circuitOf } from '../circuit/circuit.testing.ts';
 import { parseCircuit } from '../circuit/index.ts';
 import { typicalCell } from '../device/index.ts';
-import { atCharge, dischargeRuntime, runtimeOf } from './index.ts';
+import { atCharge, cellAlarm, dischargeRuntime, runtimeOf, usualAlarmVolts } from './index.ts';
 
 function lamp(ohms: number) {
   const parsed = parseCircuit({
@@ -34,6 +35,27 @@ describe('runtime', () => {
     expect(long.value.hours).toBeGreaterThan(short.value.hours);
     const light = long.value.points.map((point) => point.light);
     expect(light.every((value, index) => index === 0 || value <= (light[index - 1] ?? 0) + 1e-12)).toBe(true);
+  });
+
+  it('has a moment at which an alarm for each cell sounds: later for lower volts, and with nothing lost on the way', () => {
+    const torch = circuitOf([
+      { ref: 'B1', kind: 'battery', pins: ['p', 'm'], chemistry: 'li-ion', size: '18650', series: 2 },
+      { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 68 },
+      { ref: 'D1', kind: 'led', pins: ['a', 'm'], colour: 'white', body: '5050' },
+    ]);
+    const runtime = dischargeRuntime(torch, 'D1');
+    if (!runtime.ok) throw new Error(runtime.error.message);
+    const usual = usualAlarmVolts(runtime.value.chemistry) ?? Number.NaN;
+    // As cell alarms are sold, and clear of the 2.8 V at which protection cuts off.
+    expect(usual).toBe(3.3);
+    const [late, early] = [cellAlarm(runtime.value, usual), cellAlarm(runtime.value, 3.5)];
+    expect(early?.hours).toBeLessThan(late?.hours ?? 0);
+    expect(early?.left).toBeGreaterThan(late?.left ?? 1);
+    expect((late?.hours ?? 0) + (late?.hoursLeft ?? 0)).toBeCloseTo(runtime.value.hours, 9);
+    const after = runtime.value.points.find(({ hours }) => hours >= (late?.hours ?? 0));
+    expect(after?.cellVolts).toBeLessThanOrEqual(usual);
+    expect(cellAlarm(runtime.value, 1)).toBeUndefined();
+    expect(usualAlarmVolts('alkaline')).toBeUndefined();
   });
 
   it('sets aside volts that were measured at another charge', () => {

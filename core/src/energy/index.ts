@@ -1,3 +1,4 @@
+export { type CellAlarm, cellAlarm, usualAlarmVolts } from './cell-alarm.ts';
 export { type Charging, type ChargingMoment, chargingOf, sayCharging } from './charging.ts';
 export type { DischargeEnd, DischargeMoment } from './discharge.ts';
 export { type GeneratorPower, generatorPower } from './generator.ts';

@@ -1,5 +1,5 @@
 import { type Circuit, fail, partOfKind, partsOfKind, type Result, seriesPackOf, succeed, withReplacement } from '../circuit/index.ts';
-import { type BatteryPart, CELLS, type Part, typicalCell } from '../device/index.ts';
+import { type BatteryPart, CELLS, type Chemistry, type Part, typicalCell } from '../device/index.ts';
 import { type DischargeOptions, discharge, type Store } from './discharge.ts';
 
 /** One moment of a discharge. */
@@ -21,6 +21,8 @@ export interface Runtime {
   readonly points: readonly RuntimePoint[];
   /** Of the full pack, as is typical of its cells; of cells in a row that are parts of their own, of the one that holds least. */
   readonly packAmpHours: number;
+  /** Of its cells; of a row that of the one that holds least. */
+  readonly chemistry: Chemistry;
   /** Of such a row whose cells are unlike, the one that holds least. */
   readonly weakest?: string;
 }
@@ -49,7 +51,7 @@ export function dischargeRuntime(circuit: Circuit, ledRef: string, options: Omit
   const [first] = partsOfKind(circuit, 'battery');
   const battery = first && weakestOf(rowOf(circuit, first));
   const store = battery && batteryStore(circuit, battery);
-  if (!battery || !store) return fail('no-supply', 'A runtime needs a battery of a known chemistry.', battery?.ref ?? 'parts');
+  if (!battery?.chemistry || !store) return fail('no-supply', 'A runtime needs a battery of a known chemistry.', battery?.ref ?? 'parts');
   const done = discharge(store, { ...options, ledRef });
   if (!done.ok) return done;
   const { endedBy, points } = done.value;
@@ -65,6 +67,7 @@ export function dischargeRuntime(circuit: Circuit, ledRef: string, options: Omit
       light,
     })),
     packAmpHours: packAmpHoursOf(battery),
+    chemistry: battery.chemistry,
     ...(isUneven(rowOf(circuit, battery)) && { weakest: battery.ref }),
   });
 }

@@ -8,7 +8,7 @@ it('a running time leaves as CSV with its units in the header, and reads back to
     { hours: 0, charge: 1, cellVolts: 1.5, packAmps: 0.1234567, chipAmps: 0.02, light: 1 },
     { hours: 2.5, charge: 0.5, cellVolts: 1.2, packAmps: 0.08, chipAmps: 0.012, light: 0.61 },
   ];
-  const csv = runtimeCsv({ hours: 2.5, endedBy: 'half-light', points, packAmpHours: 2 });
+  const csv = runtimeCsv({ hours: 2.5, endedBy: 'half-light', points, chemistry: 'alkaline', packAmpHours: 2 });
   const [head, ...rows] = csv.trimEnd().split('\r\n');
   expect(head).toBe('hours,charge (share),a cell (V),pack (A),a chip (A),light (share of the first)');
   expect(rows.map((row) => row.split(',').map(Number))).toEqual([

@@ -156,7 +156,13 @@ describe('a circuit without a stable operating point', () => {
   });
 
   it.each([100_000, 330_000])('of an npn and a pnp flashes from a capacitor across its weak cells, by %d Ω at the base', (ohms) => {
-    const { regime, seconds = 0, parts, nets, leds } = solved(
+    const {
+      regime,
+      seconds = 0,
+      parts,
+      nets,
+      leds,
+    } = solved(
       { ref: 'B1', kind: 'battery', pins: ['p', 'm'], chemistry: 'lithium-coin', size: '2032', series: 2 },
       { ref: 'R1', kind: 'resistor', pins: ['p', 'b'], ohms },
       { ref: 'R2', kind: 'resistor', pins: ['c', 'd'], ohms: 1000 },

@@ -173,7 +173,7 @@ function NoCurrent({ led, appraisal: { circuit, solution }, judgement, rework, m
         </div>
       )}
       <ModesTable rework={rework} mode={mode} />
-      {judgement && <Findings judgement={judgement} onPoint={() => undefined} />}
+      {judgement && <Findings judgement={judgement} mode={mode} onPoint={() => undefined} />}
     </>
   );
 }

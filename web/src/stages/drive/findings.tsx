@@ -14,12 +14,14 @@ import { Popover } from '../../shared/kit/popover.tsx';
 
 interface FindingsProps {
   readonly judgement: Judgement;
+  /** The mode that was judged alone; ways are found for the gadget as traced. */
+  readonly mode?: string | undefined;
   /** The part that a finding under the pointer or the focus is about. */
   readonly onPoint: (ref: string | undefined) => void;
 }
 
 /** What the safety rules have against a circuit, worst first, each with what would mend it and what it goes by. */
-export function Findings({ judgement: { findings, undecided }, onPoint }: FindingsProps) {
+export function Findings({ judgement: { findings, undecided }, mode, onPoint }: FindingsProps) {
   return (
     <section id="findings" aria-label="Findings" className="mt-4">
       <h2 className="border-b border-ink">Findings</h2>
@@ -49,7 +51,7 @@ export function Findings({ judgement: { findings, undecided }, onPoint }: Findin
                   {/* What is urgent says at once what the remedy is; the rest does on asking, so that all of it is one look. */}
                   {severity === 'unsafe' && <br />}
                   {severity === 'unsafe' && <span className="text-12 text-quiet">{mend} </span>}
-                  {GOAL_FOR[code] && !finding.modes && (
+                  {GOAL_FOR[code] && !finding.modes && mode === undefined && (
                     <Link
                       to={`../rework?want=${GOAL_FOR[code]}`}
                       className="mr-2 text-12 whitespace-nowrap text-petrol underline"

@@ -16,6 +16,7 @@ import {
 import { Fragment } from 'react';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
 import { SumLink } from '../../shared/figures/sum-link.tsx';
+import { AlarmLine } from './alarm-line.tsx';
 import { BeamChart } from './beam-chart.tsx';
 import { lifeText, runtimeText } from './life-words.ts';
 import { RuntimeChart } from './runtime-chart.tsx';
@@ -111,6 +112,7 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
             {runtimeText((1 - CAPACITY_SPREAD) * runtime.hours)} and {runtimeText((1 + CAPACITY_SPREAD) * runtime.hours)}, as cells of one
             kind differ <SumLink sum={runtimeSum(runtime)} />
             {sayWeakest(runtime) && <p className="text-ochre">{sayWeakest(runtime)}</p>}
+            <AlarmLine runtime={runtime} />
             <RuntimeChart runtime={runtime} />
           </dd>
         </>

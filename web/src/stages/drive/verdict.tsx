@@ -87,7 +87,7 @@ export function Verdict({ appraisal, after, judgement, rework, mode }: VerdictPr
         </section>
         <section aria-label="Against ratings">
           <StressRows appraisal={appraisal} {...(after && { after })} />
-          {judgement && <Findings judgement={judgement} onPoint={setPointed} />}
+          {judgement && <Findings judgement={judgement} mode={mode} onPoint={setPointed} />}
         </section>
       </div>
     </>

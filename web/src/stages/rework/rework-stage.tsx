@@ -133,6 +133,12 @@ function Ways({ appraisal, circuit, wanted }: WaysProps) {
   const chosen = shown.find(({ way }) => way.text === chosenText)?.way ?? shown[0]?.way;
   return (
     <>
+      {specimen.modes.length > 0 && (
+        <p className="text-quiet">
+          Ways are worked out for it as traced; what they do in {specimen.modes.map(({ name }) => name).join(', ')} is to be seen in Drive
+          afterwards.
+        </p>
+      )}
       {rework?.ok && <Unchanged rework={rework.value} wanted={wanted} />}
       <p className="flex items-baseline gap-x-4 text-quiet" role="status">
         {rework?.ok
