@@ -45,6 +45,8 @@ const TURN_SHARE = 0.2;
 const FIGURES: Fineness = { longest: 1 / 60, states: 1e-3, bends: 1e-2, shortest: 1 / 50 };
 /** Periods in fine steps, of which the last is the result; fewer where a like circuit was solved. */
 const [FINE_PERIODS, FINE_PERIODS_NEAR] = [3, 2];
+/** At its end the telling store is back where it began, within this share of its swing; else the next period is tried. */
+const [CLOSED_SHARE, MOST_TRIES] = [0.2, 4];
 /** Steps shorter than this share of the period belong to the passage between two states, which only strays limit. */
 const PASSAGE_SHARE = 1e-6;
 /** A symmetrical circuit needs something to begin with: so many volts on its first store, half as many on the next. */
@@ -207,18 +209,32 @@ class Following {
       if (!next) return this.options.shouldStop?.() ? STOPPED : lost;
       back = next;
     }
-    const { seconds, state } = back;
-    const recorder = new PeriodRecorder(system);
-    const outcome = integrate(stepper, 0, seconds, state, {
-      ...this.finely(seconds),
-      shouldStop: this.options.shouldStop,
-      onBeginning: recorder.begin,
-      onStep: leavingOutPassages(recorder, PASSAGE_SHARE * seconds, seconds),
-    });
-    if (outcome !== 'done') return outcome === 'stopped' ? STOPPED : lost;
-    const monodromy = new Float64Array(system.stateCount ** 2);
-    const settled = { stepper, state, monodromy, seconds, recording: recorder.finish(), periods, turning: pivot };
-    return succeed({ does: 'oscillate', settled });
+    for (let tries = 0; ; tries++) {
+      const { seconds, state } = back;
+      const recorder = new PeriodRecorder(system);
+      const takeStep = leavingOutPassages(recorder, PASSAGE_SHARE * seconds, seconds);
+      let [low, high] = [state[pivot], state[pivot]];
+      const outcome = integrate(stepper, 0, seconds, state, {
+        ...this.finely(seconds),
+        shouldStop: this.options.shouldStop,
+        onBeginning: recorder.begin,
+        onStep: (now) => {
+          takeStep(now);
+          low = Math.min(low, now.state[pivot]);
+          high = Math.max(high, now.state[pivot]);
+        },
+      });
+      if (outcome !== 'done') return outcome === 'stopped' ? STOPPED : lost;
+      // A flash that comes just before the end is lost where the period that was found is a little too short.
+      if (Math.abs(stepper.state[pivot] - state[pivot]) <= CLOSED_SHARE * (high - low)) {
+        const monodromy = new Float64Array(system.stateCount ** 2);
+        const settled = { stepper, state, monodromy, seconds, recording: recorder.finish(), periods, turning: pivot };
+        return succeed({ does: 'oscillate', settled });
+      }
+      const next = tries < MOST_TRIES ? this.returnFrom(state, seconds, pivot) : undefined;
+      if (!next) return this.options.shouldStop?.() ? STOPPED : lost;
+      back = next;
+    }
   }
 
   private finely(period: number) {

@@ -123,12 +123,12 @@ export function flickerSum({ percent, hertz, least, most }: NonNullable<LedDetai
       },
       {
         what: 'Low risk up to (IEEE 1789-2015, practice 1)',
-        sum: `${hertz < 90 ? 0.025 : 0.08} × ${hertz} Hz`,
+        sum: `${hertz < 90 ? 0.025 : 0.08} × ${formatEngineering(hertz, 'hertz').text}`,
         result: `${lowRiskFlickerPercent(hertz).toPrecision(2)} %`,
       },
       {
         what: 'No observable effect up to (practice 2)',
-        sum: `${hertz < 90 ? 0.01 : 0.0333} × ${hertz} Hz`,
+        sum: `${hertz < 90 ? 0.01 : 0.0333} × ${formatEngineering(hertz, 'hertz').text}`,
         result: `${noEffectFlickerPercent(hertz).toPrecision(2)} %`,
       },
     ],

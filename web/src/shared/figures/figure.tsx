@@ -38,8 +38,12 @@ export function figureText(value: number | Uncertain, unit: Unit): string {
   return [figure, plusMinus, symbol].filter(Boolean).join(' ');
 }
 
+/** What is a thousand times another is beyond all comparison. */
+const MOST_TOLD = 1000;
+
 /** A multiple of a rating: 1.18×. */
 export function multipleText(ratio: number): string {
+  if (ratio > MOST_TOLD) return `over ${MOST_TOLD}×`;
   // What rounds to nothing has no sign.
   const text = ratio < 10 ? ratio.toFixed(2) : ratio.toFixed(1);
   return `${text.replace(/^-(?=0\.?0*$)/, '')}×`;

@@ -32,7 +32,7 @@ export function LightOverHours({ rows, label, children }: LightOverHoursProps) {
             tickFormatter={(value: number) => Number(value.toPrecision(2)).toString()}
             label={{ value: 'hours', position: 'insideBottom', offset: -12, fill: 'var(--quiet)', fontSize: 12 }}
           />
-          <YAxis {...AXIS} width={48} domain={[0, 100]} unit=" %" />
+          <YAxis {...AXIS} width={48} domain={[0, 100]} tickFormatter={(value: number) => `${Math.round(value)} %`} />
           {children}
         </ComposedChart>
       </div>

@@ -83,8 +83,8 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
           <dt className="text-quiet">Flicker</dt>
           <dd>
             <Figure value={led.flicker.percent} unit="percent" className="font-[650]" />, index{' '}
-            <Figure value={led.flicker.index} unit="one" />, at {led.flicker.hertz} Hz: <b>{led.flicker.region}</b> (IEEE 1789){' '}
-            <SumLink sum={flickerSum(led.flicker)} />
+            <Figure value={led.flicker.index} unit="one" />, at <Figure value={led.flicker.hertz} unit="hertz" />:{' '}
+            <b>{led.flicker.region}</b> (IEEE 1789) <SumLink sum={flickerSum(led.flicker)} />
           </dd>
         </>
       )}
