@@ -56,6 +56,11 @@ describe('limits', () => {
     expect(profiledLimits({ ...edge, at: () => undefined })).toBeUndefined();
   });
 
+  it('hold the most likely value between them, where it leaps up to both sides', () => {
+    const leaps = posterior((a, b) => (Math.abs(a + b) > 0.5 ? 12 : 0.03), [0.01, 0.01]);
+    expect(profiledLimits(leaps)).toEqual({ low: 0.03, high: 12 });
+  });
+
   it('of what does not depend on anything unknown are the figure itself', () => {
     expect(profiledLimits(posterior(() => 3, [0, 0]))).toEqual({ low: 3, high: 3 });
   });

@@ -95,5 +95,7 @@ export function profiledLimits({ normal, gradient, at }: Posterior): Limits | un
     return value;
   };
   const [one, other] = [side(-1), side(1)];
-  return one === undefined || other === undefined ? undefined : { low: Math.min(one, other), high: Math.max(one, other) };
+  if (one === undefined || other === undefined) return undefined;
+  // To both sides it may leap the same way, as a flasher that stays on: the most likely value is between its limits also then.
+  return { low: Math.min(one, other, centre.value), high: Math.max(one, other, centre.value) };
 }
