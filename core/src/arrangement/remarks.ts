@@ -5,7 +5,7 @@ import { recognise } from './recognise.ts';
 
 /** Something about polarity or joins that is most likely a slip of the trace, or a fault of the gadget. */
 export interface TraceRemark {
-  readonly code: 'led-reversed' | 'electrolytic-reversed' | 'outputs-together' | 'single-pin';
+  readonly code: 'led-reversed' | 'electrolytic-reversed' | 'outputs-together' | 'cells-opposed' | 'single-pin';
   readonly refs: readonly string[];
   readonly text: string;
 }
@@ -23,7 +23,13 @@ const SAFETY_CLASS = /^[XY]/;
  * @param solution of the same circuit, settled
  */
 export function remarksOf(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
-  return [...reversedLeds(circuit, solution), ...reversedStores(circuit, solution), ...outputsTogether(circuit), ...singlePins(circuit)];
+  return [
+    ...reversedLeds(circuit, solution),
+    ...reversedStores(circuit, solution),
+    ...outputsTogether(circuit),
+    ...opposedCells(circuit),
+    ...singlePins(circuit),
+  ];
 }
 
 function reversedLeds(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
@@ -85,6 +91,27 @@ function outputsTogether({ parts }: Circuit): readonly TraceRemark[] {
           },
         ],
   );
+}
+
+/** Two cells with nothing else where they meet, and the same pole of both there. */
+function opposedCells({ parts }: Circuit): readonly TraceRemark[] {
+  const ends = new Map<string, { ref: string; pole: 'plus' | 'minus' | undefined }[]>();
+  for (const { ref, kind, pins } of parts) {
+    const isCell = deviceOf(kind).source?.isCell;
+    for (const [index, net] of (pins as readonly string[]).entries())
+      ends.set(net, [...(ends.get(net) ?? []), { ref, pole: isCell ? (index === 0 ? 'plus' : 'minus') : undefined }]);
+  }
+  return [...ends.values()].flatMap((there): TraceRemark[] => {
+    const [one, other, ...more] = there;
+    if (!one?.pole || one.pole !== other?.pole || more.length > 0) return [];
+    return [
+      {
+        code: 'cells-opposed',
+        refs: [one.ref, other.ref],
+        text: `${one.ref} and ${other.ref} meet ${one.pole} to ${one.pole}: one of them is in the wrong way round, or traced so.`,
+      },
+    ];
+  });
 }
 
 function singlePins({ parts }: Circuit): readonly TraceRemark[] {

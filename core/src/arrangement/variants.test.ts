@@ -118,6 +118,20 @@ describe('remarks on the way', () => {
     expect(remarks(circuitOf(usb, ballast, led, store(['A', 'G'])))).toEqual([]);
   });
 
+  it('a cell in a row that is the other way round', () => {
+    const cell = (ref: string, pins: [string, string]): Part => ({ ref, kind: 'battery', pins, chemistry: 'alkaline', size: 'AA' });
+    const rest: Part[] = [ballast, { ref: 'D1', kind: 'led', pins: ['B', 'G'] }];
+    const [first, last] = [cell('B1', ['A', 'x']), cell('B3', ['y', 'G'])];
+    expect(remarks(circuitOf(first, cell('B2', ['y', 'x']), last, ...rest))).toEqual([
+      ['cells-opposed', 'B1', 'B2'],
+      ['cells-opposed', 'B2', 'B3'],
+    ]);
+    expect(remarks(circuitOf(first, cell('B2', ['x', 'y']), last, ...rest))).toEqual([]);
+    // With a tap between them both sides may be meant.
+    const tap: Part = { ref: 'R2', kind: 'resistor', pins: ['x', 'G'], ohms: 1000 };
+    expect(remarks(circuitOf(first, cell('B2', ['G', 'x']), tap, ...rest))).toEqual([]);
+  });
+
   it('two outputs on one net, and a net with one pin', () => {
     const second: Part = { ref: 'V2', kind: 'dc', pins: ['A', 'Z'], volts: 5 };
     expect(remarks(circuitOf(usb, ballast, { ref: 'D1', kind: 'led', pins: ['B', 'G'] }, second))).toEqual([
