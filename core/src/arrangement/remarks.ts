@@ -23,11 +23,12 @@ const SAFETY_CLASS = /^[XY]/;
  * @param solution of the same circuit, settled
  */
 export function remarksOf(circuit: Circuit, solution: Solution | undefined): readonly TraceRemark[] {
+  const opposed = opposedCells(circuit);
   return [
     ...reversedLeds(circuit, solution),
     ...reversedStores(circuit, solution),
-    ...outputsTogether(circuit),
-    ...opposedCells(circuit),
+    ...outputsTogether(circuit).filter(({ refs }) => !opposed.some((one) => one.refs.every((ref) => refs.includes(ref)))),
+    ...opposed,
     ...singlePins(circuit),
   ];
 }
