@@ -65,7 +65,7 @@ export function drawerFor(items: readonly Stock[]): readonly StockItem[] {
   return items.flatMap((item) => {
     const { ref: _, pins: __, marking: ___, note: ____, ...fields } = item.part;
     const count = freeCount(item);
-    return count > 0 ? [{ ...fields, count }] : [];
+    return count > 0 ? [{ ...fields, count, ...(item.price !== undefined && { price: item.price }) }] : [];
   });
 }
 

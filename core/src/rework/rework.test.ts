@@ -296,6 +296,23 @@ describe('limits', () => {
     expect(dim?.after.hours).toBe(0);
   });
 
+  it('by prices in the drawer: dear parts break a limit of cost, and those without a price do not', () => {
+    const drawer = [
+      { kind: 'resistor', ohms: 120, count: 4, price: 0.05, rated: { watts: 0.25 } },
+      { kind: 'resistor', ohms: 130, count: 4, price: 3, rated: { watts: 0.25 } },
+      { kind: 'resistor', ohms: 150, count: 4, rated: { watts: 0.25 } },
+    ];
+    const { ways } = find(clip, { aim: 'chip-amps', value: 0.0145, only: 'drawer', drawer, limits: { cost: 1 } });
+    const breaksOf = (ohms: number) =>
+      ways
+        .filter(({ moves }) => moves.length === 1 && moves.some((move) => 'ohms' in move && move.ohms === ohms))
+        .flatMap(({ breaks }) => breaks.map(({ limit }) => limit));
+    expect(ways.filter(({ keeps }) => keeps)).not.toEqual([]);
+    expect(breaksOf(120)).not.toContain('cost');
+    expect(breaksOf(150)).not.toContain('cost');
+    for (const { keeps, moves } of ways) if (moves.some((move) => 'ohms' in move && move.ohms === 130)) expect(keeps).toBe(false);
+  });
+
   it('only the drawer: nothing that is not there, no more of it than there is, pairs where no single one does', () => {
     const drawer = [
       { kind: 'resistor', ohms: 120, rated: { watts: 0.25 }, count: 2 },

@@ -19,6 +19,8 @@ export function sayBreak({ limit, ref = '', value }: Break): string {
       return `${value} parts`;
     case 'joints':
       return `${value} joints`;
+    case 'cost':
+      return `parts for ${value.toFixed(2)}`;
     case 'reversible':
       return 'cannot be undone';
     case 'drawer':

@@ -34,7 +34,18 @@ export interface Hardest {
 
 /** A limit that does not hold, and what is there in its place. */
 export interface Break {
-  readonly limit: 'chipAmps' | 'lightKept' | 'partShare' | 'supplyWatts' | 'hours' | 'parts' | 'joints' | 'reversible' | 'drawer' | 'gain';
+  readonly limit:
+    | 'chipAmps'
+    | 'lightKept'
+    | 'partShare'
+    | 'supplyWatts'
+    | 'hours'
+    | 'parts'
+    | 'joints'
+    | 'cost'
+    | 'reversible'
+    | 'drawer'
+    | 'gain';
   readonly ref?: string;
   readonly value: number;
 }

@@ -19,12 +19,14 @@ const limitsSchema = z.strictObject({
   hours: z.number().positive().optional(),
   parts: z.int().min(0).optional(),
   joints: z.int().min(0).optional(),
+  /** Of the parts that are fitted, by the prices in the drawer, in its money; what has no price there counts as nothing. */
+  cost: z.number().min(0).optional(),
   reversible: z.boolean().optional(),
 });
 export type GoalLimits = z.infer<typeof limitsSchema>;
 
-/** Something at hand: a part without its place, and how many there are. */
-const stockItemSchema = z.looseObject({ kind: z.string(), count: z.int().min(0).default(1) });
+/** Something at hand: a part without its place, how many there are, and what one costs. */
+const stockItemSchema = z.looseObject({ kind: z.string(), count: z.int().min(0).default(1), price: z.number().min(0).optional() });
 export type StockItem = z.infer<typeof stockItemSchema>;
 
 /** The fields of a source that another one has; another kind takes its place. */
@@ -37,7 +39,7 @@ export const wantedSchema = z.strictObject({
   aim: z.enum(AIMS),
   /** Of the aim: A, multiples of the rating, or W. */
   value: z.number().positive().optional(),
-  /** How warm what was read may become at most, °C: the watts of the aim follow from it. */
+  /** How warm what was read may become at most, °C: the watts of the aim follow from it, or where that is another those of the limit. */
   celsius: z.number().min(-50).max(500).optional(),
   limits: limitsSchema.optional(),
   supply: supplySchema.optional(),
@@ -60,10 +62,10 @@ export const goalSchema = wantedSchema.extend({
 export type Goal = z.infer<typeof goalSchema>;
 
 /** A part in the drawer, with a ref and pins that say nothing. */
-export type StockPart = { readonly part: z.infer<typeof partSchema>; readonly count: number };
+export type StockPart = { readonly part: z.infer<typeof partSchema>; readonly count: number; readonly price?: number };
 
 /** An item of the drawer as a part; undefined where it is none that can be fitted. */
-export function stockPart({ count, ...fields }: StockItem): StockPart | undefined {
+export function stockPart({ count, price, ...fields }: StockItem): StockPart | undefined {
   const kind = fields.kind;
   const pins = ['a', 'b'];
   const parsed = partSchema.safeParse({
@@ -71,5 +73,5 @@ export function stockPart({ count, ...fields }: StockItem): StockPart | undefine
     pins: kind === 'bridge' || kind === 'converter' ? ['a', 'b', 'c', 'd'] : pins,
     ...fields,
   });
-  return parsed.success ? { part: parsed.data, count } : undefined;
+  return parsed.success ? { part: parsed.data, count, ...(price !== undefined && { price }) } : undefined;
 }

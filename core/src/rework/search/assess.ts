@@ -8,7 +8,7 @@ import type { Break, CornerFigure, Hardest } from '../figures/figures.ts';
 import { hardestPart, type Measured, measure } from '../figures/measure.ts';
 import { withRatings } from '../figures/sizing.ts';
 import { applyMoves, type CircuitMove, effortOf, fittedBy } from '../moves/registry.ts';
-import { isInDrawer } from './from-drawer.ts';
+import { costInDrawer, isInDrawer } from './from-drawer.ts';
 import type { Task } from './task.ts';
 
 /** A way that was solved at its nominal values and at every corner. */
@@ -66,6 +66,7 @@ export function assess(task: Task, moves: readonly CircuitMove[], nominal: Measu
     ...lightBreaks(task, nominal, low, high),
     ...wattBreaks(task, [nominal, ...high.map(({ measured }) => measured)]),
     ...effortBreaks(task, effort, fromDrawer),
+    ...costBreaks(task, circuit, rated),
     ...gainBreaks(task, circuit, nominal, solve),
   ];
   // A whole discharge takes long: asked only where all else holds.
@@ -164,6 +165,13 @@ function effortBreaks({ goal }: Task, effort: Assessed['effort'], fromDrawer: bo
     ...(limits.reversible === true && !effort.reversible ? [{ limit: 'reversible' as const, value: 0 }] : []),
     ...(only === 'drawer' && !fromDrawer ? [{ limit: 'drawer' as const, value: effort.parts }] : []),
   ];
+}
+
+function costBreaks({ goal, drawer, circuit: before }: Task, circuit: Circuit, rated: readonly CircuitMove[]): readonly Break[] {
+  const limit = goal.limits?.cost;
+  if (limit === undefined) return [];
+  const cost = costInDrawer(drawer, before, circuit, rated);
+  return cost > limit * (1 + 1e-9) ? [{ limit: 'cost', value: cost }] : [];
 }
 
 /** Nothing may rest on a transistor's gain alone, which differs by two or more from one to the next. */

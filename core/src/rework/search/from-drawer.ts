@@ -8,15 +8,29 @@ const SAME_VALUE = 0.005;
 
 /** Whether everything new in a circuit lies in the drawer, as often as it is needed and rated for as much. */
 export function isInDrawer(drawer: readonly StockPart[], before: Circuit, after: Circuit, moves: readonly CircuitMove[]): boolean {
-  if (drawer.length === 0) return false;
+  return drawer.length > 0 && takenFrom(drawer, before, after, moves).every((item) => item !== undefined);
+}
+
+/** What everything new costs by the prices in the drawer; what has none, or does not lie there, counts as nothing. */
+export function costInDrawer(drawer: readonly StockPart[], before: Circuit, after: Circuit, moves: readonly CircuitMove[]): number {
+  return takenFrom(drawer, before, after, moves).reduce((sum, item) => sum + (item?.price ?? 0), 0);
+}
+
+/** Of each new part what lies in the drawer for it, each as often as there are; undefined where there is none. */
+function takenFrom(
+  drawer: readonly StockPart[],
+  before: Circuit,
+  after: Circuit,
+  moves: readonly CircuitMove[],
+): readonly (StockPart | undefined)[] {
   const left = drawer.map(({ count }) => count);
-  return fittedBy(moves).every((ref) => {
+  return fittedBy(moves).flatMap((ref) => {
     const part = partOf(after, ref);
-    if (!part || part === partOf(before, ref)) return true;
+    if (!part || part === partOf(before, ref)) return [];
     const index = drawer.findIndex((item, at) => (left[at] as number) > 0 && isFor(item.part, part));
-    if (index === -1) return false;
+    if (index === -1) return [undefined];
     left[index] = (left[index] as number) - 1;
-    return true;
+    return [drawer[index]];
   });
 }
 

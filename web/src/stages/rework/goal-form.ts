@@ -50,6 +50,13 @@ export interface GoalForm {
   /** Of each touched part's rating. */
   readonly partShare: string;
   readonly hours: string;
+  /** Of what was read warm, °C; of a goal that is no temperature itself. */
+  readonly celsius: string;
+  readonly parts: string;
+  readonly joints: string;
+  /** Of the parts, in the money of the drawer. */
+  readonly cost: string;
+  readonly reversible: boolean;
   readonly from: 'standard' | 'drawer';
 }
 
@@ -87,6 +94,11 @@ export function formFor(preset: Preset, appraisal: Appraisal, warmth?: Warmth): 
     ledAtMost: '',
     partShare: '0.8',
     hours: preset === 'longer on its cells' ? '10' : '',
+    celsius: '',
+    parts: '',
+    joints: '',
+    cost: '',
+    reversible: false,
     from: 'standard',
   };
 }
@@ -120,7 +132,7 @@ export function formOf(wanted: Wanted, appraisal: Appraisal): GoalForm {
     preset,
     led,
     value:
-      celsius !== undefined
+      preset === 'cooler'
         ? `${celsius} °C`
         : value === undefined
           ? ''
@@ -135,6 +147,11 @@ export function formOf(wanted: Wanted, appraisal: Appraisal): GoalForm {
     ledAtMost: limits.chipAmps === undefined ? '' : String(Number((limits.chipAmps / rated).toPrecision(3))),
     partShare: limits.partShare === undefined ? '' : String(limits.partShare),
     hours: limits.hours === undefined ? '' : String(limits.hours),
+    celsius: celsius === undefined || preset === 'cooler' ? '' : String(celsius),
+    parts: limits.parts === undefined ? '' : String(limits.parts),
+    joints: limits.joints === undefined ? '' : String(limits.joints),
+    cost: limits.cost === undefined ? '' : String(limits.cost),
+    reversible: limits.reversible ?? false,
     from: wanted.only ?? 'standard',
   };
 }
@@ -146,16 +163,20 @@ export function wantedOf(form: GoalForm, appraisal: Appraisal, warmth?: Warmth):
   if (!led) return { field: 'led', message: `“${form.led}” is no LED of this circuit.` };
   const change = changeOf(form, circuit);
   if ('field' in change) return change;
-  const aim = form.preset === 'cooler' ? coolerAim(form, appraisal, warmth) : aimOf(form);
+  const aim = form.preset === 'cooler' ? coolerAim('value', form, appraisal, warmth) : aimOf(form);
   if ('field' in aim) return aim;
   const limits = limitsOf(form, ratedIn(circuit, led.ref, change));
   if ('field' in limits) return limits;
+  // A temperature beside another aim is a limit of its own: the watts at which it holds.
+  const warm = form.preset === 'cooler' || form.celsius.trim() === '' ? undefined : coolerAim('celsius', form, appraisal, warmth);
+  if (warm && 'field' in warm) return warm;
   return {
+    ...(warm && { celsius: warm.celsius }),
     ...aim,
     ...(form.preset === 'half the power' || form.preset === 'cooler' || form.preset === 'safe' ? {} : { led: led.ref }),
     ...(form.preset === 'other cells' && { moves: ['replace-cells' as const] }),
     ...change,
-    ...(Object.keys(limits).length > 0 && { limits }),
+    ...((warm || Object.keys(limits).length > 0) && { limits: { ...limits, ...(warm && { supplyWatts: warm.value }) } }),
     ...(form.from === 'drawer' && { only: 'drawer' as const }),
   };
 }
@@ -195,11 +216,12 @@ function changeOf({ preset, supply, dead, colour, body }: GoalForm, circuit: Cir
 
 /** The watts at which what was read warm is no warmer than wanted. */
 function coolerAim(
-  { value }: GoalForm,
+  field: 'value' | 'celsius',
+  { [field]: value }: GoalForm,
   { supplyWatts }: Appraisal,
   warmth: Warmth | undefined,
 ): Pick<Wanted, 'aim' | 'value' | 'celsius'> | FormProblem {
-  if (!warmth) return { field: 'value', message: 'How warm it is was not read yet: “Tcase 58c after 30min” on the bench line.' };
+  if (!warmth) return { field, message: 'How warm it is was not read yet: “Tcase 58c after 30min” on the bench line.' };
   const celsius = Number(
     value
       .trim()
@@ -210,7 +232,7 @@ function coolerAim(
   const { roomCelsius, celsius: now } = warmth;
   if (watts === undefined)
     return {
-      field: 'value',
+      field,
       message: `“${value}” is not between the room, ${Math.round(roomCelsius)} °C, and the ${Math.round(now)} °C that were read.`,
     };
   return { aim: 'supply-watts', value: watts, celsius };
@@ -243,7 +265,10 @@ function aimOf({ preset, value, hours }: GoalForm): Pick<Wanted, 'aim' | 'value'
   return parsed.value <= SHARES.most ? { aim: 'rated-share', value: parsed.value } : { aim: 'chip-amps', value: parsed.value / 1000 };
 }
 
-function limitsOf({ dimmer, ledAtMost, partShare, hours }: GoalForm, rated: number): NonNullable<Wanted['limits']> | FormProblem {
+function limitsOf(
+  { dimmer, ledAtMost, partShare, hours, parts, joints, cost, reversible }: GoalForm,
+  rated: number,
+): NonNullable<Wanted['limits']> | FormProblem {
   const read = (field: keyof GoalForm, text: string, most: number): number | undefined | FormProblem => {
     if (text.trim() === '') return undefined;
     const value = Number(
@@ -259,16 +284,29 @@ function limitsOf({ dimmer, ledAtMost, partShare, hours }: GoalForm, rated: numb
     read('ledAtMost', ledAtMost, 10),
     read('partShare', partShare, 1),
     read('hours', hours, 1e5),
+    read('cost', cost, 1e6),
+    counted('parts', parts),
+    counted('joints', joints),
   ] as const;
   const problem = fields.find((field) => typeof field === 'object');
   if (typeof problem === 'object') return problem;
-  const [seen, led, part, least] = fields as readonly (number | undefined)[];
+  const [seen, led, part, least, money, most, solder] = fields as readonly (number | undefined)[];
   return {
     ...(seen !== undefined && { lightKept: lightThatLooks(-seen / 100) }),
     ...(led !== undefined && { chipAmps: led * rated }),
     ...(part !== undefined && { partShare: part }),
     ...(least !== undefined && { hours: least }),
+    ...(money !== undefined && { cost: money }),
+    ...(most !== undefined && { parts: most }),
+    ...(solder !== undefined && { joints: solder }),
+    ...(reversible && { reversible }),
   };
+}
+
+/** A whole number, nothing among them: without new parts a resistor can still be lifted. */
+function counted(field: keyof GoalForm, text: string): number | undefined | FormProblem {
+  if (text.trim() === '') return undefined;
+  return /^\d{1,3}$/.test(text.trim()) ? Number(text) : { field, message: `“${text}” is no number of ${field}.` };
 }
 
 function ratedIn(circuit: Circuit, ref: string, { replaceLed }: Change): number {

@@ -56,6 +56,22 @@ describe('the goal of a rework', () => {
     expect(screen.queryByRole('option', { name: 'Other cells' })).toBeNull();
   });
 
+  it('more limits: parts, joints, cost and what can be undone; a number that is none is said, and what was not read', async () => {
+    const { recorded } = show();
+    await userEvent.click(screen.getByRole('button', { name: 'more limits' }));
+    await type('New parts at most', '1');
+    await type('Joints at most', 'few');
+    await ask();
+    expect(screen.getByRole('alert').textContent).toContain('“few” is no number of joints');
+    await type('Joints at most', '4');
+    await type('Cost of the parts at most', '2,50');
+    await userEvent.click(screen.getByLabelText('what can be undone alone'));
+    await ask();
+    expect(recorded).toMatchObject([{ wanted: { limits: { parts: 1, joints: 4, cost: 2.5, reversible: true } } }]);
+    // How warm it is was not read: there is nothing to limit.
+    expect(screen.queryByLabelText('What was read warm at most, °C')).toBeNull();
+  });
+
   it('a limit of how dim it may look becomes one of light, and one of a rating amps', async () => {
     const { recorded } = show();
     await type('Looks at most, per cent dimmer', '25');

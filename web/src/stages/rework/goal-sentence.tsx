@@ -1,5 +1,5 @@
 import { type Appraisal, LED_BODY_NAMES, LED_COLOUR_NAMES, partsOfKind, type Wanted } from '@mindful-probe/core';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { type UseFormRegister, useForm } from 'react-hook-form';
 import { useSearchParams } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
@@ -22,6 +22,9 @@ export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
   const values = asked ? { ...formFor(asked, appraisal, warmth), dead } : goal ? formOf(goal, appraisal) : formFor('gentler', appraisal);
   const { register, handleSubmit, setError, clearErrors, reset, watch, formState } = useForm<GoalForm>({ values });
   const preset = watch('preset');
+  const [more, setMore] = useState(
+    () => values.reversible || [values.celsius, values.parts, values.joints, values.cost].some((text) => text !== ''),
+  );
   const led = watch('led');
   const set = handleSubmit((form) => {
     const wanted = wantedOf(form, appraisal, warmth);
@@ -62,6 +65,23 @@ export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
       )}
       <Limit label="No part above, of its rating" before="no part above" after="of its rating" field="partShare" register={register} />
       {hasCells && preset !== 'safe' && <Limit label="Hours at least" before="runs at least" after="h" field="hours" register={register} />}
+      {more ? (
+        <>
+          {warmth && preset !== 'cooler' && (
+            <Limit label="What was read warm at most, °C" before="no warmer than" after="°C" field="celsius" register={register} />
+          )}
+          <Limit label="New parts at most" before="at most" after="new parts," field="parts" register={register} />
+          <Limit label="Joints at most" before="" after="joints," field="joints" register={register} />
+          <Limit label="Cost of the parts at most" before="for at most" after="of the drawer’s money" field="cost" register={register} />
+          <label className="flex items-baseline gap-x-1.5">
+            <input type="checkbox" {...register('reversible')} /> what can be undone alone
+          </label>
+        </>
+      ) : (
+        <button type="button" className="text-petrol underline" onClick={() => setMore(true)}>
+          more limits
+        </button>
+      )}
       <span>from</span>
       <select aria-label="From" className="font-[650]" {...register('from')}>
         <option value="standard">standard values</option>

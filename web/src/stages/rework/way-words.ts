@@ -9,6 +9,7 @@ export const LIMIT_WORDS: Readonly<Record<Break['limit'], string>> = {
   hours: 'how long it runs',
   parts: 'the number of parts',
   joints: 'the number of joints',
+  cost: 'what the parts cost',
   reversible: 'that it can be undone',
   drawer: 'what lies in the drawer',
   gain: 'a transistor’s gain',
