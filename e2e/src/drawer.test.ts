@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { enterLine, goTo, makeSpecimen, openPage, pressButton, tabTo, waitForText } from './harness.ts';
+import { enterLine, goTo, makeSpecimen, openPage, pressButton, tabTo, typeLine, waitForSaved, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 // A count that is refused is what is tested.
@@ -84,5 +84,29 @@ describe('the drawer', () => {
     await drawer.reload({ waitUntil: 'load' });
     await waitForText(drawer, '100 Ω');
     expect(await free(drawer)).toBe(1);
+  });
+
+  it('what a gadget that is not repaired leaves goes into the drawer, once', async () => {
+    const page = bench.page;
+    await page.bringToFront();
+    await page.goto(`${bench.app.url}/`, { waitUntil: 'load' });
+    await page.waitForSelector('h1');
+    await makeSpecimen(page, 'Bent bulb');
+    for (const line of ['V1 24v on P G', 'R1 39r 0.25w on P A', 'D1-D8 led white 2835 series on A G']) await enterLine(page, line);
+    await typeLine(page, 'keep D9 in box 3');
+    await waitForText(page, 'D9 is not on the board', '#bench-meaning');
+    await typeLine(page, '');
+    await enterLine(page, 'keep D1-D5 R1 in box 3');
+    await page.waitForFunction(() => localStorage.getItem('probe.drawer-calls') === null);
+    await waitForSaved(page);
+    await page.reload({ waitUntil: 'load' });
+    await waitForText(page, 'keep D1-D5 R1 in box 3', '[aria-label="Entries"]');
+    await page.goto(`${bench.app.url}/drawer`, { waitUntil: 'load' });
+    await waitForText(page, '39.0 Ω');
+    const rows = await page.$$eval('main tbody tr', (all) =>
+      all.map(({ textContent }) => textContent ?? '').filter((text) => text.includes('box 3')),
+    );
+    expect(rows).toHaveLength(2);
+    expect(rows.find((text) => text.includes('white'))).toContain('5');
   });
 });

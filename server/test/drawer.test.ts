@@ -48,6 +48,15 @@ describe('the drawer', () => {
     expect(there(await call('', 'POST', { drawer: [elsewhere] }), stockKey(elsewhere))?.count).toBe(3);
   });
 
+  it('takes what an entry puts there once, however often it is said', async () => {
+    const led = stock('3 x led white 2835 in box 3');
+    const say = (by: string) => call('', 'POST', { drawer: [led], by });
+    await say('entry-keep-1');
+    expect(there(await say('entry-keep-1'), stockKey(led))?.count).toBe(3);
+    expect(there(await say('entry-keep-2'), stockKey(led))?.count).toBe(6);
+    await call(`/${encodeURIComponent(stockKey(led))}`, 'DELETE');
+  });
+
   it('never goes below nothing: of twenty at once from two tabs, ten go', async () => {
     const answers = await Promise.all(Array.from({ length: 20 }, () => call('/count', 'POST', { key, by: -1 })));
     expect(answers.filter(({ status }) => status === 200)).toHaveLength(10);

@@ -19,6 +19,7 @@ import { parseClaim } from './parse-claim.ts';
 import { parseBeeper, parseHold, parsePad, parseSilence } from './parse-continuity.ts';
 import { parseCost } from './parse-cost.ts';
 import { parseGoal } from './parse-goal.ts';
+import { parseKeep } from './parse-keep.ts';
 import { parseMode } from './parse-mode.ts';
 import { parseNothing, parseObserved, parseSuppose, parseWhole } from './parse-observed.ts';
 import { parsePart } from './parse-part.ts';
@@ -54,6 +55,7 @@ const VERBS: Readonly<Record<string, Verb>> = {
   way: parseWay,
   again: parseAgain,
   cost: parseCost,
+  keep: parseKeep,
   ...Object.fromEntries(RUN_VERBS.map((of) => [of, (words: readonly string[], context: BenchContext) => parseRun(of, words, context)])),
   pic: () => ({ kind: 'picture', meaning: 'a picture, from the camera or a file' }),
   ...Object.fromEntries(SENSES.map((sense) => [sense, (words: readonly string[]) => parseSense(sense, words)])),

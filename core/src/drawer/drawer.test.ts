@@ -7,6 +7,7 @@ import {
   freeCount,
   needsOf,
   type Stock,
+  salvaged,
   stockFromCsv,
   stockFromLine,
   stockKey,
@@ -19,6 +20,35 @@ function stock(line: string): Stock {
   if (typeof read === 'string') throw new Error(read);
   return read;
 }
+
+describe('parts of a gadget that is not repaired', () => {
+  const lamp = circuitOf([
+    { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 24 },
+    { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 33, marking: '330', rated: { watts: 0.25 } },
+    { ref: 'R2', kind: 'resistor', pins: ['a', 'b'], ohms: 33, rated: { watts: 0.25 }, spread: { ohms: 0.4 } },
+    { ref: 'D1-D4', kind: 'led', pins: ['b', 'c'], colour: 'white', body: '2835', series: 8 },
+    { ref: 'C1', kind: 'capacitor', pins: ['c', 'm'], farads: 1e-5, rated: { volts: 25 }, initialVolts: 3 },
+  ]);
+
+  it('go into the drawer as it has them: like ones together, packages by their names, without their place', () => {
+    const kept = salvaged(lamp, ['R1', 'r2', 'D1-D3', 'C1'], 'box 3');
+    expect(kept).toMatchObject([
+      { part: { kind: 'resistor', ohms: 33, rated: { watts: 0.25 } }, count: 2, where: 'box 3' },
+      // Eight dies in four packages are two in each.
+      { part: { kind: 'led', colour: 'white', body: '2835', series: 2 }, count: 3 },
+      { part: { kind: 'capacitor', farads: 1e-5 }, count: 1 },
+    ]);
+    for (const item of kept as Stock[]) expect(stockSchema.safeParse(item).success).toBe(true);
+    // The same as if it had been typed there.
+    expect(stockKey((kept as Stock[])[0] as Stock)).toBe(stockKey(stock('2 x 33r 0.25w in box 3')));
+    expect(JSON.stringify(kept)).not.toMatch(/spread|initialVolts|marking/);
+  });
+
+  it('that are not on its board are named', () => {
+    expect(salvaged(lamp, ['R1', 'R9'])).toBe('R9');
+    expect(salvaged(lamp, ['R1-R3'])).toBe('R3');
+  });
+});
 
 describe('a line of the drawer', () => {
   it.each([

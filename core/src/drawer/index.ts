@@ -1,3 +1,4 @@
+export { salvaged } from './salvage.ts';
 export {
   costOfWay,
   drawerFor,

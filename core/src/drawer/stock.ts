@@ -12,6 +12,8 @@ export const stockSchema = z.strictObject({
   /** Of one, in the money of the place. */
   price: z.number().min(0).max(1e6).optional(),
   note: z.string().trim().max(500).optional(),
+  /** Entries of tapes that put some of them here: none does so twice. */
+  from: z.array(z.string().min(1).max(80)).max(1000).optional(),
   /** Of those, what ways that were taken will use: by the entry that took them. */
   reserved: z
     .array(z.strictObject({ by: z.string().min(1).max(80), count: z.int().positive() }))

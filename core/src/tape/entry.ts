@@ -305,6 +305,8 @@ const PAYLOADS = {
     minutes: z.number().positive().max(LONGEST_RUN_MINUTES).optional(),
     text: z.string().trim().min(1).max(200).optional(),
   },
+  /** Parts that go into the drawer: refs, LED packages and ranges of them. */
+  keep: { refs: z.array(z.string().trim().min(1).max(50)).min(1).max(200), where: z.string().trim().min(1).max(80).optional() },
   note: { text: z.string().trim().min(1).max(4000) },
   /** The user's own words in a section of the write-up; empty takes them out. */
   remark: { stage: z.enum(WRITE_UP_SECTIONS), text: z.string().max(20000) },
@@ -359,6 +361,7 @@ export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('put-off'),
   entryOf('proof'),
   entryOf('cost'),
+  entryOf('keep'),
   entryOf('note'),
   entryOf('remark'),
   entryOf('wording'),

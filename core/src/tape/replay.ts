@@ -57,6 +57,8 @@ export interface Specimen {
   /** By the ref of the LED: the last word on where its packages are to be seen. */
   readonly seats: ReadonlyMap<string, EntryOf<'seats'>>;
   readonly costs: readonly EntryOf<'cost'>[];
+  /** What of it went into the drawer. */
+  readonly kept: readonly EntryOf<'keep'>[];
   /** Own words in the sections of the write-up. */
   readonly remarks: ReadonlyMap<WriteUpSectionId, string>;
   /** Own words in place of sentences of the write-up, by their keys. */
@@ -174,6 +176,7 @@ class Fold {
   private steps: EntryOf<'step'>[] = [];
   private readonly seats = new Map<string, EntryOf<'seats'>>();
   private readonly costs: EntryOf<'cost'>[] = [];
+  private readonly kept: EntryOf<'keep'>[] = [];
   private readonly notes: EntryOf<'note'>[] = [];
   private readonly remarks = new Map<WriteUpSectionId, string>();
   private readonly wordings = new Map<string, EntryOf<'wording'>>();
@@ -247,6 +250,7 @@ class Fold {
       notes: this.notes,
       seats: this.seats,
       costs: this.costs,
+      kept: this.kept,
       remarks: this.remarks,
       wordings: this.wordings,
       layout: this.layout,
@@ -320,6 +324,7 @@ class Fold {
       return undefined;
     },
     cost: (entry) => push(this.costs, entry),
+    keep: (entry) => push(this.kept, entry),
     note: (entry) => push(this.notes, entry),
     remark: (entry) => {
       if (entry.text.trim() === '') this.remarks.delete(entry.stage);

@@ -37,10 +37,12 @@ export class MetersDto extends createZodDto(z.object({ meters: z.array(meterSche
 export class AddStockDto extends createZodDto(
   z.strictObject({
     drawer: z
-      .array(stockSchema.omit({ reserved: true }))
+      .array(stockSchema.omit({ reserved: true, from: true }))
       .min(1)
       .max(ITEMS_AT_ONCE)
       .refine(...WITHOUT_NUL),
+    /** The entry that puts them there: said again by the same it changes nothing. */
+    by: z.string().min(1).max(80).optional(),
   }),
 ) {}
 

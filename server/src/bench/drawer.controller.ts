@@ -24,8 +24,8 @@ export class DrawerController {
   @Post()
   @HttpCode(200)
   @ApiOkResponse({ type: DrawerDto })
-  async add(@Body() { drawer }: AddStockDto): Promise<{ drawer: Stock[] }> {
-    await this.drawer.add(drawer);
+  async add(@Body() { drawer, by }: AddStockDto): Promise<{ drawer: Stock[] }> {
+    await this.drawer.add(drawer, by);
     return this.list();
   }
 

@@ -3,6 +3,9 @@ import { Injectable } from '@nestjs/common';
 import { NotEnoughError, StockNotFoundError } from './bench-errors.ts';
 import { BenchItemsRepository } from './bench-items.repository.ts';
 
+/** As many as the schema takes of a row. */
+const MOST_ENTRIES = 1000;
+
 type Reserved = NonNullable<Stock['reserved']>;
 
 /** What is at hand, and what of it ways that were taken will use. A count never goes below what is promised. */
@@ -14,15 +17,22 @@ export class DrawerService {
     return this.items.items<Stock>('drawer');
   }
 
-  /** Adds to what is there of the same part in the same place. */
-  async add(wanted: readonly Stock[]): Promise<void> {
+  /**
+   * Adds to what is there of the same part in the same place.
+   *
+   * @param by the entry of a tape that does so, once
+   */
+  async add(wanted: readonly Stock[], by?: string): Promise<void> {
     const keys = [...new Set(wanted.map(stockKey))];
     await this.items.change<Stock>('drawer', keys, (there) => {
       const now = new Map(there);
       for (const item of wanted) {
         const key = stockKey(item);
         const known = now.get(key);
-        now.set(key, known ? { ...known, ...item, count: known.count + item.count } : item);
+        const { from = [] } = there.get(key) ?? {};
+        if (by !== undefined && from.includes(by)) continue;
+        const added = known ? { ...known, ...item, count: known.count + item.count } : item;
+        now.set(key, by === undefined ? added : { ...added, from: [...from, by].slice(-MOST_ENTRIES) });
       }
       return now;
     });

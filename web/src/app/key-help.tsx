@@ -25,6 +25,7 @@ const LINES: readonly (readonly [string, string])[] = [
   ['D1 led white 5mm', 'an LED; D1-D24 led parallel for many alike'],
   ['R1 27r on A B', 'on two nets or pins: on V1.+ D1.+'],
   ['R7 on 4 9', 'a part on two pads, its value later'],
+  ['keep D1-D12 R3 in box 3', 'parts of a gadget that is not repaired, into the drawer'],
   ['Z1 mark Z51', 'a semiconductor by its mark, from the table of marks'],
   ['U1 mark LK20 on 4 9 ?', 'a chip by its mark, on the nets of its pins from 1 on; ? where one was not found yet'],
   ['join R1.2 D1.+', 'joins pins or nets'],

@@ -1,9 +1,10 @@
-import { completeDraft, type Entry, type EntryDraft, replay, type Specimen } from '@mindful-probe/core';
-import { useCallback, useMemo } from 'react';
+import { completeDraft, type Entry, type EntryDraft, replay, type Specimen, salvaged } from '@mindful-probe/core';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
 import useSWR from 'swr';
 import { ProblemError, request, type TapeLineDto } from './api.ts';
 import { newId } from './new-id.ts';
 import { tapeKey, withLines } from './tape-cache.ts';
+import { putIntoDrawer } from './use-drawer.ts';
 import { useServerEvents } from './use-server-events.ts';
 import { append, isUnborn, useWaiting } from './waiting.ts';
 import type { WaitingEntry } from './waiting-entries.ts';
@@ -44,9 +45,19 @@ export function useSpecimen(id: string): SpecimenState {
     hello: () => void mutate(),
   });
 
-  const record = useCallback((draft: EntryDraft) => append(id, completeDraft(draft, newId(), new Date().toISOString())), [id]);
+  const now = useRef<Specimen>(undefined);
+  const record = useCallback(
+    (draft: EntryDraft) => {
+      const entry = completeDraft(draft, newId(), new Date().toISOString());
+      if (!append(id, entry)) return false;
+      const stock = entry.kind === 'keep' && now.current ? salvaged(now.current.circuit, entry.refs, entry.where) : [];
+      if (typeof stock !== 'string') putIntoDrawer(entry.id, stock);
+      return true;
+    },
+    [id],
+  );
 
-  return useMemo((): SpecimenState => {
+  const state = useMemo((): SpecimenState => {
     const landed = data?.map(({ entry }) => entry) ?? [];
     const known = new Set(landed.map((entry) => entry.id));
     const queued = waiting.filter(({ entry, refused }) => refused === undefined && !known.has(entry.id)).map(({ entry }) => entry);
@@ -55,6 +66,10 @@ export function useSpecimen(id: string): SpecimenState {
     if (error instanceof ProblemError && error.status === 404) return { kind: 'missing' };
     return error ? { kind: 'unreachable' } : { kind: 'loading' };
   }, [data, error, id, waiting, record]);
+  useEffect(() => {
+    now.current = state.kind === 'ready' ? state.specimen : undefined;
+  }, [state]);
+  return state;
 }
 
 async function fetchTape(path: string): Promise<readonly TapeLineDto[]> {

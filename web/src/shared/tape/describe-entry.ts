@@ -145,6 +145,8 @@ export function describeEntry(entry: Entry): EntryWords {
         meaning: [entry.amount?.toFixed(2), entry.text].filter(Boolean).join(', ') || 'time',
         mono,
       };
+    case 'keep':
+      return { words: typed ?? `keep ${entry.refs.join(' ')}`, meaning: ['into the drawer', entry.where].filter(Boolean).join(', '), mono };
     case 'wording':
       return { words: 'Write-up', meaning: entry.text === '' ? 'sentence from the facts again' : 'own words for a sentence', mono: false };
     case 'layout':

@@ -1,7 +1,7 @@
 import { openQuestionsOf, type Proof, sayMinutes, sayOpenQuestion } from '@mindful-probe/core';
 import { useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
-import { promisedTo, useDrawer } from '../../shared/data/use-drawer.ts';
+import { promisedTo, settleStock } from '../../shared/data/use-drawer.ts';
 import { CostLine } from '../../shared/figures/cost-line.tsx';
 
 const MONTH_MINUTES = 43_830;
@@ -9,7 +9,6 @@ const MONTH_MINUTES = 43_830;
 /** It stays or goes back, with the reason; what is open is said, and stops nothing. */
 export function SignOff({ proof }: { readonly proof: Proof | undefined }) {
   const { specimen, record, id } = useOpenSpecimen();
-  const { settle } = useDrawer();
   const [reason, setReason] = useState('');
   const [watches, setWatches] = useState(false);
   const [what, setWhat] = useState('does it still work as it did');
@@ -18,7 +17,7 @@ export function SignOff({ proof }: { readonly proof: Proof | undefined }) {
     record({ kind: 'proof', verdict, ...(text !== '' && { text }) });
     if (verdict === 'keep' && watches && what.trim() !== '') record({ kind: 'look', text: what.trim(), afterMinutes: MONTH_MINUTES });
     // What stays in is out of the drawer, and what is taken back lies in it again.
-    settle(promisedTo(id, specimen.reworks.length), verdict === 'keep').catch(() => undefined);
+    settleStock(promisedTo(id, specimen.reworks.length), verdict === 'keep');
   };
   const open = proof ? openQuestionsOf(proof).map(sayOpenQuestion) : [];
   const looks = specimen.looks.filter(({ ended }) => !ended);

@@ -18,7 +18,7 @@ import {
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
-import { promisedTo, useDrawer } from '../../shared/data/use-drawer.ts';
+import { promisedTo, settleStock, useDrawer } from '../../shared/data/use-drawer.ts';
 import { CostLine } from '../../shared/figures/cost-line.tsx';
 import { figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
@@ -324,12 +324,11 @@ function probabilityWords(probability: number): string {
 /** A way that was taken and not signed off yet: how it is done, and where to go on. */
 function TakenWay({ rework, from }: { readonly rework: TakenRework; readonly from: Circuit }) {
   const { record, id, specimen } = useOpenSpecimen();
-  const { settle } = useDrawer();
   const view = useWay(from, rework.moves);
   const giveUp = () => {
     record({ kind: 'strike', entry: rework.id, reason: 'another way' });
-    // What was promised to it is free again. Where the server is away it stays promised, and can be freed in the drawer.
-    settle(promisedTo(id, specimen.state), false).catch(() => undefined);
+    // What was promised to it is free again.
+    settleStock(promisedTo(id, specimen.state), false);
   };
   return (
     <>
