@@ -1,9 +1,13 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from '@jest/globals';
-import type { Page } from 'puppeteer-core';
+import type { ElementHandle, Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
 import { enterLine, goTo, makeSpecimen, pressWith, tabTo, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
+/** The smallest PNG there is. */
+const PIXEL = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==';
 const bench = useBench('demo');
 let page: Page;
 
@@ -89,12 +93,18 @@ describe('a lamp on mains', () => {
     await waitForText(page, 'make safe 1', '[aria-label="Entries"]');
     await page.reload({ waitUntil: 'load' });
     await page.waitForSelector('[aria-label="Work order"] input:checked', { timeout: 90_000 });
+    // A step that is done can be shown.
+    const photo = join(bench.app.folder, 'lifted.png');
+    writeFileSync(photo, Buffer.from(PIXEL, 'base64'));
+    const chooser = (await page.waitForSelector('[aria-label="Work order"] [data-photo-chooser]')) as ElementHandle<HTMLInputElement>;
+    await chooser.uploadFile(photo);
+    await page.waitForSelector('[aria-label="Work order"] img');
     expect(await axeFindings(page)).toEqual([]);
   });
 
   it('on a phone the work order stands alone, with ticks that a thumb meets', async () => {
     await page.setViewport({ width: 390, height: 800 });
-    const box = await page.$eval('[aria-label="Work order"] input', (input) => input.getBoundingClientRect().width);
+    const box = await page.$eval('[aria-label="Work order"] input[type=checkbox]', (input) => input.getBoundingClientRect().width);
     expect(box).toBeGreaterThanOrEqual(32);
     expect(await page.$eval('[aria-label="Watt plan, after"]', (plan) => plan.getBoundingClientRect().width)).toBe(0);
     await page.setViewport({ width: 1280, height: 800 });

@@ -193,7 +193,7 @@ const PAYLOADS = {
     height: z.int().positive().max(50_000),
     stage: z.enum(STAGES),
     name: z.string().max(200).optional(),
-    /** The opening step or the claim that it shows. */
+    /** The opening step, the claim or the ticked step of a work order that it shows. */
     of: idSchema.optional(),
   },
   /** A note stuck into a picture; x and y are shares of its width and height. */

@@ -1,5 +1,6 @@
 import type { EntryOf } from '@mindful-probe/core';
 import { formatEngineering, type OrderedStep } from '@mindful-probe/core';
+import { PhotoStrip } from '../../shared/photos/photo-strip.tsx';
 
 interface WorkOrderViewProps {
   readonly order: readonly OrderedStep[];
@@ -9,7 +10,7 @@ interface WorkOrderViewProps {
   readonly onUntick?: (entry: string) => void;
 }
 
-/** How it is done, step by step, each ticked off with its time. */
+/** How it is done, step by step, each ticked off with its time, and with pictures of it. */
 export function WorkOrderView({ order, ticked = [], onTick, onUntick }: WorkOrderViewProps) {
   return (
     <ol>
@@ -22,7 +23,7 @@ export function WorkOrderView({ order, ticked = [], onTick, onUntick }: WorkOrde
           >
             <span className="text-quiet max-sm:hidden">{index + 1}</span>
             <b className="font-[650] max-sm:col-span-1">{name}</b>
-            <span className="max-sm:order-last max-sm:col-span-2">
+            <div className="max-sm:order-last max-sm:col-span-2">
               {text}
               {expect && (
                 <span className="mt-1 block">
@@ -38,7 +39,8 @@ export function WorkOrderView({ order, ticked = [], onTick, onUntick }: WorkOrde
                   ))}
                 </span>
               )}
-            </span>
+              {tick && <PhotoStrip stage="rework" of={tick.id} label={`Pictures of ${name}`} />}
+            </div>
             {onTick && (
               <label className="flex items-center gap-2 pl-3 text-12 text-quiet">
                 <input
