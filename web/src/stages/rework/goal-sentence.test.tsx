@@ -65,7 +65,7 @@ describe('the goal of a rework', () => {
     expect(screen.getByRole('alert').textContent).toContain('“few” is no number of joints');
     await type('Joints at most', '4');
     await type('Cost of the parts at most', '2,50');
-    await userEvent.click(screen.getByLabelText('what can be undone alone'));
+    await userEvent.click(screen.getByLabelText('only what can be undone'));
     await ask();
     expect(recorded).toMatchObject([{ wanted: { limits: { parts: 1, joints: 4, cost: 2.5, reversible: true } } }]);
     // How warm it is was not read: there is nothing to limit.

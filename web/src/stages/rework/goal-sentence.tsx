@@ -74,7 +74,7 @@ export function GoalSentence({ appraisal, goal }: GoalSentenceProps) {
           <Limit label="Joints at most" before="" after="joints," field="joints" register={register} />
           <Limit label="Cost of the parts at most" before="for at most" after="of the drawer’s money" field="cost" register={register} />
           <label className="flex items-baseline gap-x-1.5">
-            <input type="checkbox" {...register('reversible')} /> what can be undone alone
+            <input type="checkbox" {...register('reversible')} /> only what can be undone
           </label>
         </>
       ) : (

@@ -50,7 +50,7 @@ export function WorkOrderView({ order, ticked = [], onTick, onUntick }: WorkOrde
                   aria-label={`${name}: ${text}, done`}
                   onChange={() => (tick ? onUntick?.(tick.id) : onTick(key))}
                 />
-                {tick && new Date(tick.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}
+                {tick && new Date(tick.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })}
               </label>
             )}
           </li>
