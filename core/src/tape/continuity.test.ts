@@ -3,8 +3,9 @@ import fc from 'fast-check';
 import { seededRandom } from '../numeric/index.ts';
 import { type Entry, type EntryDraft, entrySchema } from './entry.ts';
 import { netOf } from './nets.ts';
-import { replay, type Specimen } from './replay.ts';
+import { replay } from './replay.ts';
 import { sayContradiction } from './say-contradiction.ts';
+import type { Specimen } from './specimen.ts';
 
 let serial = 0;
 function lay(draft: EntryDraft): Entry {

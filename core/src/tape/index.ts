@@ -32,10 +32,11 @@ export { inLineFigures } from './in-line-figures.ts';
 export { type LoggedMapping, loggedReadings } from './logged-readings.ts';
 export { circuitInMode, inMode, isModeKnown, type SpecimenMode, type SpecimenReading } from './modes.ts';
 export { anchorOf, type Net, NetForest, netOf, pinName, terminalName } from './nets.ts';
-export { replay, type Specimen, type SpecimenPicture, type TakenRework, type TapeLine } from './replay.ts';
+export { replay } from './replay.ts';
 export { isPowered, type SpecimenLook, type SpecimenRun, secondsBetween } from './runs.ts';
 export { sayContradiction } from './say-contradiction.ts';
 export { sayMode } from './say-mode.ts';
+export type { Specimen, SpecimenPicture, TakenRework, TapeLine } from './specimen.ts';
 export {
   WRITE_UP_FIGURES,
   WRITE_UP_LENGTHS,
