@@ -72,36 +72,40 @@ async function everythingIn(url: string): Promise<string[]> {
 }
 
 describe('nothing that was acknowledged is lost', () => {
-  it(`over ${KILLS} kills in the middle of appends, every second one with a database that had written nothing since`, async () => {
-    const folder = newFolder();
-    const acknowledged = new Set<string>();
-    let earlier: string | undefined;
-    for (let kill = 0; kill < KILLS; kill++) {
-      const { child, url } = await serve(folder);
-      const found = await everythingIn(url);
-      const there = new Set(found);
-      expect(there.size).toBe(found.length);
-      expect([...acknowledged].filter((one) => !there.has(one))).toEqual([]);
-      const clients = Array.from({ length: CLIENTS }, (_, client) => enterUntilGone(url, `crash-${client}`, acknowledged));
-      await new Promise((resolve) => setTimeout(resolve, 150 + Math.random() * 700));
-      await end(child, 'SIGKILL');
-      await Promise.all(clients);
-      if (kill % 2 === 1 && earlier !== undefined) {
-        // What power takes with it: files that were synced stay, a database that was not is what it was.
-        rmSync(join(folder, 'database'), { recursive: true });
-        cpSync(earlier, join(folder, 'database'), { recursive: true });
+  it(
+    `over ${KILLS} kills in the middle of appends, every second one with a database that had written nothing since`,
+    async () => {
+      const folder = newFolder();
+      const acknowledged = new Set<string>();
+      let earlier: string | undefined;
+      for (let kill = 0; kill < KILLS; kill++) {
+        const { child, url } = await serve(folder);
+        const found = await everythingIn(url);
+        const there = new Set(found);
+        expect(there.size).toBe(found.length);
+        expect([...acknowledged].filter((one) => !there.has(one))).toEqual([]);
+        const clients = Array.from({ length: CLIENTS }, (_, client) => enterUntilGone(url, `crash-${client}`, acknowledged));
+        await new Promise((resolve) => setTimeout(resolve, 150 + Math.random() * 700));
+        await end(child, 'SIGKILL');
+        await Promise.all(clients);
+        if (kill % 2 === 1 && earlier !== undefined) {
+          // What power takes with it: files that were synced stay, a database that was not is what it was.
+          rmSync(join(folder, 'database'), { recursive: true });
+          cpSync(earlier, join(folder, 'database'), { recursive: true });
+        }
+        if (earlier !== undefined) rmSync(earlier, { recursive: true });
+        earlier = newFolder();
+        cpSync(join(folder, 'database'), earlier, { recursive: true });
       }
-      if (earlier !== undefined) rmSync(earlier, { recursive: true });
-      earlier = newFolder();
-      cpSync(join(folder, 'database'), earlier, { recursive: true });
-    }
-    const { child, url } = await serve(folder);
-    const found = new Set(await everythingIn(url));
-    expect([...acknowledged].filter((one) => !found.has(one))).toEqual([]);
-    expect(acknowledged.size).toBeGreaterThan(KILLS * CLIENTS);
-    await end(child, 'SIGTERM');
-    expect((await checkData(folder)).problems).toEqual([]);
-  }, LONGEST_MS);
+      const { child, url } = await serve(folder);
+      const found = new Set(await everythingIn(url));
+      expect([...acknowledged].filter((one) => !found.has(one))).toEqual([]);
+      expect(acknowledged.size).toBeGreaterThan(KILLS * CLIENTS);
+      await end(child, 'SIGTERM');
+      expect((await checkData(folder)).problems).toEqual([]);
+    },
+    LONGEST_MS,
+  );
 });
 
 const mayMount = spawnSync('unshare', ['-rm', 'true']).status === 0;
