@@ -30,9 +30,15 @@ async function tab(name: string): Promise<string> {
   );
   await page.$eval('[role=tab][data-state=active]', (one) => (one as HTMLElement).focus());
   for (let presses = 0; presses < 10; presses++) {
-    if ((await page.$eval('[role=tab][data-state=active]', ({ textContent }) => textContent)) === name) break;
+    const active = await page.$eval('[role=tab][data-state=active]', ({ textContent }) => textContent);
+    if (active === name) break;
     await page.keyboard.press('ArrowRight');
+    await page.waitForFunction((before) => document.querySelector('[role=tab][data-state=active]')?.textContent !== before, {}, active);
   }
+  await page.waitForFunction(() => {
+    const [tab, panel] = ['tab', 'tabpanel'].map((role) => document.querySelector(`[role=${role}][data-state=active]`));
+    return panel?.getAttribute('aria-labelledby') === tab?.id;
+  });
   return page.$eval('[role=tabpanel][data-state=active]', ({ textContent }) => (textContent ?? '').replace(/\s+/g, ' '));
 }
 
