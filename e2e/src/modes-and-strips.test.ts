@@ -77,6 +77,7 @@ describe('a board cut free', () => {
     await goTo(page, 'w', 'Rework');
     await page.$$eval('summary', (all) => all.find((one) => one.textContent?.startsWith('Use the board'))?.focus());
     await page.keyboard.press('Enter');
+    await page.waitForSelector('details[open] select');
     const [plus, minus] = await page.$$('details[open] select');
     await plus?.select('P');
     await minus?.select('M');
