@@ -109,9 +109,14 @@ describe('a book clip from first claim to exported write-up, by keyboard alone',
     await goTo(page, 'w', 'Rework');
     await enterLine(page, 'goal D1 20ma');
     await waitForText(page, 'for R1');
-    // Those to the goal before may still be going.
-    await page.waitForFunction(() => document.querySelectorAll('main tbody button span:first-child').length >= 4);
-    const titles = await page.$$eval('main tbody button span:first-child', (spans) => spans.map((span) => span.textContent));
+    await waitForText(page, 'ways kept');
+    // Those to the goal before may still be going: then they are waited for once more.
+    let titles: (string | null)[] = [];
+    for (let tries = 0; tries < 20 && titles.length < 4; tries++) {
+      await page.waitForFunction(() => document.querySelectorAll('main tbody button span:first-child').length >= 4);
+      await page.waitForNetworkIdle({ idleTime: 300, timeout: 5000 }).catch(() => undefined);
+      titles = await page.$$eval('main tbody button span:first-child', (spans) => spans.map((span) => span.textContent));
+    }
     expect(titles.length).toBeGreaterThanOrEqual(4);
     await tabTo(page, 'for R1');
     await page.keyboard.press('Enter');
