@@ -73,13 +73,13 @@ function runSuites(name, projects, ...more) {
   suites.push(...testResults);
 }
 
-// A suite of the browser's waits about half of its time: there are as many at a time as there are cores.
+// Suites that compute share the cores. Those of the browser go one by one: beside each other they find waits that are too short.
 runSuites(
   'unit',
   ['core', 'print', 'cli', 'server', ...(hasPostgres ? ['postgres'] : []), 'demo', 'web'],
   `--maxWorkers=${availableParallelism()}`,
 );
-if (!unitOnly) runSuites('browser', ['e2e'], `--maxWorkers=${availableParallelism()}`);
+if (!unitOnly) runSuites('browser', ['e2e'], '--runInBand');
 
 const slowest = suites
   .map(({ name, startTime, endTime }) => ({ name: relative(ROOT, name), seconds: (endTime - startTime) / 1000 }))
