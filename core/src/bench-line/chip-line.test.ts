@@ -74,6 +74,10 @@ describe('a chip whose mark says how it is joined', () => {
     expect(outcomeOf('U1 mark LK20 on K G S 18ma', ...LINEAR)).toMatchObject({ draft: { part: { amps: 0.018 } } });
     expect(outcomeOf('U1 mark LK20 on K G S R7', ...LINEAR, 'R7 30r on G Q')).toMatchObject({ draft: { part: { sense: ['R7'] } } });
     expect(outcomeOf('U1 mark LK20 on K G Z9.1', ...LINEAR)).toMatchObject({ kind: 'unread' });
+    // The same mark on another body means another thing.
+    expect(outcomeOf('U1 mark LK20 sot23-5 on K G S', ...LINEAR)).toMatchObject({
+      message: expect.stringContaining('LK20 is known in sot-89, as linear constant-current sink, and not in sot23-5'),
+    });
     expect(outcomeOf('U1 mark LK20 on K G', ...LINEAR)).toMatchObject({ message: expect.stringContaining('led, ground, sense') });
     expect(outcomeOf('U1 mark LK20 on ? G S', ...LINEAR)).toMatchObject({
       meaning: expect.stringContaining('where its led is comes first'),

@@ -46,6 +46,9 @@ export function readChipLine(
   if (at === -1 || typed === undefined) return undefined;
   const [found] = findMarks(typed, context.marks, bodyAt(rest, at + 2));
   const kind = kindOf(found?.mark.enters?.split(' ')[0] ?? '');
+  const [elsewhere] = found ? [] : findMarks(typed, context.marks);
+  if (elsewhere?.mark.joins !== undefined)
+    return `${elsewhere.mark.mark} is known in ${elsewhere.mark.package}, as ${elsewhere.mark.what}, and not in ${bodyAt(rest, at + 2)}: leave the body out to take it for that, or add this one to the table of marks.`;
   if (!found || found.mark.joins === undefined || !kind) return undefined;
   const { mark } = found;
   const body = bodyAt(rest, at + 2);

@@ -139,8 +139,8 @@ function SurgeWords({ surge }: { readonly surge: Surge }) {
         </span>
       </p>
       <p className="mt-1">
-        {charged.ref} still holds up to {Math.round(charged.volts)} V. Closing at the opposite peak of the mains, only what is in series limits
-        the current.
+        {charged.ref} still holds up to {Math.round(charged.volts)} V. Closing at the opposite peak of the mains, only what is in series
+        limits the current.
         {leastSecondsBetween !== undefined &&
           ` Oftener than every ${formatEngineering(leastSecondsBetween, 'seconds', 2).text} it heats a chip by more than its rated watts.`}
       </p>
