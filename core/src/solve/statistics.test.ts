@@ -24,6 +24,24 @@ describe('figures over a period', () => {
     expect([min, max]).toEqual([expect.closeTo(-1, 5), expect.closeTo(1, 5)]);
   });
 
+  it('a top between the ends of two steps is the one of their parabola; a jump is not made larger', () => {
+    // Ends at 0, 0.2, 0.4 …, with the middles between them.
+    const at = Float64Array.from({ length: 11 }, (_, index) => index / 10);
+    const top = Float64Array.from(at, (t) => 2 - 3 * (t - 0.47) ** 2);
+    expect(statisticsOf(momentsOf(at), top).max).toBeCloseTo(2, 9);
+    expect(
+      statisticsOf(
+        momentsOf(at),
+        top.map((value) => -value),
+      ).min,
+    ).toBeCloseTo(-2, 9);
+    const jump = Float64Array.from(at, (t) => (t < 0.35 ? 0 : 10 - t));
+    expect(statisticsOf(momentsOf(at), jump).max).toBe(jump[4]);
+    // Twice the same moment, as where a source jumps.
+    const edge = Float64Array.of(0, 0.1, 0.2, 0.2, 0.2, 0.3, 0.4);
+    expect(statisticsOf(momentsOf(edge), Float64Array.of(0, 0, 0, 0, 5, 5, 5)).max).toBe(5);
+  });
+
   it('do not depend on how the steps are spaced', () => {
     const uneven = times.filter((_, index) => index % 7 !== 3 && index % 11 !== 5);
     const values = Float64Array.from(uneven, (t) => 3 + t);

@@ -20,13 +20,14 @@ export interface Moments {
 }
 
 /**
- * Extremes are those of the steps’ ends: a middle is no more than a help to get there, and off where a corner was passed.
+ * Extremes are those of the steps’ ends, or of the parabola through three of them: a middle is no more than a help to get
+ * there, and off where a corner was passed.
  *
  * @param values one a moment
  */
-export function statisticsOf({ weights }: Moments, values: Float64Array): Statistics {
-  let min = values[0];
-  let max = values[0];
+export function statisticsOf({ times, weights }: Moments, values: Float64Array): Statistics {
+  let lowest = 0;
+  let highest = 0;
   let avg = 0;
   let squares = 0;
   for (let i = 0; i < values.length; i++) {
@@ -34,10 +35,31 @@ export function statisticsOf({ weights }: Moments, values: Float64Array): Statis
     avg += weights[i] * value;
     squares += weights[i] * value * value;
     if (i % 2 === 1) continue;
-    if (value < min) min = value;
-    if (value > max) max = value;
+    if (value < values[lowest]) lowest = i;
+    if (value > values[highest]) highest = i;
   }
-  return { avg, rms: Math.sqrt(squares), min, max };
+  return { avg, rms: Math.sqrt(squares), min: extremeNear(times, values, lowest), max: extremeNear(times, values, highest) };
+}
+
+/** Of what the parabola adds to the end that is highest or lowest: how far off it the middle there may be. Where the value jumps it is all of it. */
+const CONFIRMED = 0.6;
+
+/** The vertex of the parabola through the end of a step and those beside it, where the middle towards it lies on that too. */
+function extremeNear(times: Float64Array, values: Float64Array, end: number): number {
+  const value = values[end];
+  if (end < 2 || end + 2 >= values.length) return value;
+  const before = times[end] - times[end - 2];
+  const after = times[end + 2] - times[end];
+  if (!(before > 0 && after > 0)) return value;
+  const rise = (value - values[end - 2]) / before;
+  const bend = ((values[end + 2] - value) / after - rise) / (before + after);
+  const slope = rise + bend * before;
+  if (bend === 0) return value;
+  const added = (-slope * slope) / (4 * bend);
+  const middle = slope / bend < 0 ? end + 1 : end - 1;
+  const away = times[middle] - times[end];
+  const expected = value + away * (slope + bend * away);
+  return Math.abs(values[middle] - expected) <= CONFIRMED * Math.abs(added) ? value + added : value;
 }
 
 /**
