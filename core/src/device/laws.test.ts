@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { seededRandom } from '../numeric/index.ts';
-import { CELLS, CHEMISTRIES, deviceOf, PART_KINDS, type Part, partSchema, typicalCell } from './index.ts';
+import { CELLS, CHEMISTRIES, deviceOf, type JunctionLaw, PART_KINDS, type Part, partSchema, typicalCell } from './index.ts';
 import type { BlockLaw, CurveLaw, PartBuilder } from './law.ts';
 
 interface Laws {
@@ -95,6 +95,39 @@ describe.each(Object.entries(CURVES))('the law of %s', (_, of) => {
     }
   });
 });
+
+describe.each(['a silicon diode', 'a Schottky diode that breaks down', 'a white LED', 'a hot string of LEDs', 'an LED of two points'])(
+  'the straight line that touches the law of %s',
+  (name) => {
+    it('is as near to it as is said, wherever it is said to be near; and where little happens it is', () => {
+      const of = CURVES[name] as Part;
+      const law = lawsOf(of).curves[0] as JunctionLaw;
+      const most = of.kind === 'led' ? 3.6 * (of.series ?? 1) : 1;
+      const [here, there] = [
+        { amps: 0, siemens: 0 },
+        { amps: 0, siemens: 0 },
+      ];
+      const random = seededRandom(12);
+      let near = 0;
+      for (let point = 0; point < 40 * POINTS; point++) {
+        const from = draw(random, random() < 0.2 ? 50 : most);
+        const to = from + draw(random, 10 ** (-4 * random()) * most);
+        const allowed = 10 ** (-9 + 6 * random());
+        law.evaluate(from, here);
+        const rise = here.siemens * (to - from);
+        if (!law.isStraight(from, to, here.amps, rise, allowed)) continue;
+        near += 1;
+        law.evaluate(to, there);
+        // The series that the law is found by is good to 1e-11 of the current.
+        expect(Math.abs(there.amps - here.amps - rise)).toBeLessThanOrEqual(1.1 * allowed + 3e-11 * Math.abs(there.amps));
+      }
+      expect(near).toBeGreaterThan(8 * POINTS);
+      law.evaluate(0.8 * most, here);
+      expect(law.isStraight(0.8 * most, 0.8 * most, here.amps, 0, 1e-9)).toBe(true);
+      expect(law.isStraight(-3, 0.9 * most, 0, 0, 1e-3)).toBe(false);
+    });
+  },
+);
 
 describe.each(Object.entries(BLOCKS))('the law of %s', (_, of) => {
   const { law } = lawsOf(of).blocks[0] as Laws['blocks'][number];

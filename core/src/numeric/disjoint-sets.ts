@@ -1,9 +1,12 @@
+import { newInts } from './new-array.ts';
+
 /** Sets of the numbers 0 … count − 1 that grow together by joins (union–find with path halving; Tarjan, J. ACM 22, 1975). */
 export class DisjointSets {
   private readonly parent: Int32Array;
 
   constructor(readonly count: number) {
-    this.parent = Int32Array.from({ length: count }, (_, index) => index);
+    this.parent = newInts(count);
+    for (let member = 0; member < count; member++) this.parent[member] = member;
   }
 
   /** The member that stands for the set of this one: its lowest. */

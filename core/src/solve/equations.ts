@@ -1,4 +1,5 @@
 import type { CurvePoint } from '../device/index.ts';
+import { newFloats, newInts } from '../numeric/index.ts';
 import type { StageContext } from './stage.ts';
 import { between, carry, HIGH, levelFrom, nextEdge, put, putBlock, readBlock, voltsOf } from './stamp.ts';
 import type { Elements } from './unfold.ts';
@@ -14,6 +15,8 @@ export interface Memory {
   /** Of each curve's straight line, at `volts`. */
   readonly amps: Float64Array;
   readonly siemens: Float64Array;
+  /** By how much each curve's current was, at `volts`, over what its straight line before said, A. */
+  readonly mismatch: Float64Array;
   /** What the blocks' laws remember of their own. */
   readonly blocks: Float64Array;
 }
@@ -45,22 +48,23 @@ export class Equations {
     protected readonly elements: Elements,
     readonly capacitorCount: number,
   ) {
-    this.modes = new Int32Array(elements.blocks.length + elements.waves.length);
+    this.modes = newInts(elements.blocks.length + elements.waves.length);
     this.modes.set(elements.blocks.map(({ law }) => law.firstMode));
-    this.waveVolts = new Float64Array(elements.waves.length);
-    this.capacitorSiemens = new Float64Array(elements.capacitances.length);
-    this.reactances = new Float64Array(elements.branches.length);
+    this.waveVolts = newFloats(elements.waves.length);
+    this.capacitorSiemens = newFloats(elements.capacitances.length);
+    this.reactances = newFloats(elements.branches.length);
   }
 
   newMemory(): Memory {
     const curves = this.elements.curves.length;
     return {
       isFresh: true,
-      limited: new Float64Array(curves),
-      volts: new Float64Array(curves),
-      amps: new Float64Array(curves),
-      siemens: new Float64Array(curves),
-      blocks: new Float64Array(this.elements.remembered),
+      limited: newFloats(curves),
+      volts: newFloats(curves),
+      amps: newFloats(curves),
+      siemens: newFloats(curves),
+      mismatch: newFloats(curves),
+      blocks: newFloats(this.elements.remembered),
     };
   }
 
@@ -149,7 +153,7 @@ export class Equations {
   /** Adds the currents out of every net, and sets how far each branch is off, at `x` as evaluated last. */
   addResidual(x: Float64Array, memory: Memory, residual: Float64Array): void {
     const { shunt, stage, waveVolts, capacitorSiemens, reactances, capacitorCount } = this;
-    const { resistances, branches, capacitances, curves, blocks, shunts, from } = this.elements;
+    const { resistances, branches, capacitances, curves, blocks, blockPaths, from } = this.elements;
     for (let i = 0; i < resistances.length; i++) {
       const { a, b, siemens, wave } = resistances[i];
       if (this.isOpen(wave)) continue;
@@ -172,8 +176,7 @@ export class Equations {
       residual[branch] = off;
     }
     for (let i = 0; i < curves.length; i++) put(residual, curves[i].a, curves[i].b, memory.amps[i]);
-    if (shunt > 0)
-      for (let i = 0; i < shunts.length; i++) put(residual, shunts[i].a, shunts[i].b, shunt * between(x, shunts[i].a, shunts[i].b));
+    if (shunt > 0) for (const pairs of [curves, blockPaths]) for (const { a, b } of pairs) put(residual, a, b, shunt * between(x, a, b));
     for (let i = 0; i < blocks.length; i++) putBlock(residual, blocks[i]);
   }
 
@@ -189,7 +192,7 @@ export class Equations {
 
   /** Adds the current into every pin (A), per slot; `stage` is the one that x solves, left out for direct current. */
   addPinAmps(x: Float64Array, out: Float64Array, stage?: StageContext): void {
-    const { resistances, branches, curves, capacitances, blocks, shunts, waves } = this.elements;
+    const { resistances, branches, curves, capacitances, blocks, blockPaths, waves } = this.elements;
     const { point } = this;
     for (let i = 0; i < resistances.length; i++) {
       const { a, b, slotA, slotB, siemens, wave } = resistances[i];
@@ -208,9 +211,11 @@ export class Equations {
       }
     }
     if (stage) {
-      for (let i = 0; i < shunts.length; i++) {
-        const { a, b, slotA, slotB } = shunts[i];
-        carry(out, slotA, slotB, JUNCTION_LEAKAGE_SIEMENS * between(x, a, b));
+      for (const pairs of [curves, blockPaths]) {
+        for (let i = 0; i < pairs.length; i++) {
+          const { a, b, slotA, slotB } = pairs[i];
+          carry(out, slotA, slotB, JUNCTION_LEAKAGE_SIEMENS * between(x, a, b));
+        }
       }
       for (let i = 0; i < capacitances.length; i++) {
         carry(out, capacitances[i].slotA, capacitances[i].slotB, this.capacitorAmps(i, x, stage));

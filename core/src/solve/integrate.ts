@@ -1,3 +1,4 @@
+import { newFloats } from '../numeric/index.ts';
 import type { NearStep, Stepper, Tangents } from './step.ts';
 import type { CircuitSystem } from './system.ts';
 
@@ -11,21 +12,28 @@ export interface Fineness {
   readonly bends: number;
   /** Those ask for no shorter steps than this share of the longest. */
   readonly shortest: number;
+  /** How near every law must be to its straight line, relative. */
+  readonly laws: number;
 }
 
-/** The largest values that states, bent currents and rates have had: what counts as small beside them. */
+/** The largest values that states, bent currents and rates had in this run and the one before: what counts as small beside them. */
 export class Scales {
   readonly states: Float64Array;
   readonly bends: Float64Array;
   /** Of each bend, what is noise. */
   readonly noise: Float64Array;
+  /** The same since the last run began. */
+  private readonly newStates: Float64Array;
+  private readonly newBends: Float64Array;
 
   constructor(system: CircuitSystem) {
     const { stateCount, bentCount, capacitorCount } = system;
-    this.states = new Float64Array(stateCount);
-    this.bends = new Float64Array(bentCount + stateCount);
-    this.noise = new Float64Array(bentCount + stateCount).fill(LEAK.amps);
-    const reactances = new Float64Array(stateCount);
+    this.states = newFloats(stateCount);
+    this.bends = newFloats(bentCount + stateCount);
+    this.newStates = newFloats(stateCount);
+    this.newBends = newFloats(bentCount + stateCount);
+    this.noise = newFloats(bentCount + stateCount).fill(LEAK.amps);
+    const reactances = newFloats(stateCount);
     system.writeReactances(reactances);
     reactances.forEach((reactance, state) => {
       this.noise[bentCount + state] = (state < capacitorCount ? LEAK.amps : LEAK.volts) / reactance;
@@ -33,9 +41,25 @@ export class Scales {
   }
 
   note({ state, end }: Pick<Stepper, 'state' | 'end'>): void {
-    const { states, bends } = this;
-    for (let i = 0; i < states.length; i++) states[i] = Math.max(states[i], Math.abs(state[i]));
-    for (let i = 0; i < bends.length; i++) bends[i] = Math.max(bends[i], Math.abs(end.bends[i]));
+    const { states, bends, newStates, newBends } = this;
+    for (let i = 0; i < states.length; i++) {
+      const size = Math.abs(state[i]);
+      if (size > newStates[i]) newStates[i] = size;
+      if (size > states[i]) states[i] = size;
+    }
+    for (let i = 0; i < bends.length; i++) {
+      const size = Math.abs(end.bends[i]);
+      if (size > newBends[i]) newBends[i] = size;
+      if (size > bends[i]) bends[i] = size;
+    }
+  }
+
+  /** Forgets what was before the last run: the surge of a beginning is no measure for what comes later. */
+  forgetEarlier(): void {
+    this.states.set(this.newStates);
+    this.bends.set(this.newBends);
+    this.newStates.fill(0);
+    this.newBends.fill(0);
   }
 }
 
@@ -84,6 +108,7 @@ export function integrate(stepper: Stepper, from: number, to: number, state: Flo
   const { system } = stepper;
   const span = to - from;
   const scales = options.scales ?? new Scales(system);
+  stepper.agreeWithin(fineness.laws);
   if (!stepper.begin(from, state, HOLD_SHARE * longestSeconds)) return 'stuck';
   scales.note(stepper);
   onBeginning?.(stepper);

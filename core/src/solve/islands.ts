@@ -7,7 +7,7 @@ import type { Elements } from './unfold.ts';
  *
  * @param inTime capacitors join then; in direct current they are open
  */
-export function islandsOf(elements: Elements, inTime: boolean): Int32Array {
+export function islandsOf(elements: Elements, inTime: boolean): readonly number[] {
   const { nodes, resistances, branches, curves, capacitances, blocks } = elements;
   const ground = nodes;
   const sets = new DisjointSets(nodes + 1);
@@ -26,5 +26,5 @@ export function islandsOf(elements: Elements, inTime: boolean): Int32Array {
     seen.add(root);
     tied.push(node);
   }
-  return Int32Array.from(tied);
+  return tied;
 }

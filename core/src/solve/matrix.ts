@@ -1,12 +1,15 @@
-import { DenseLuFactoriser, SparseLuFactoriser } from '../numeric/index.ts';
+import { DenseLuFactoriser, LdlFactoriser, SparseLuFactoriser } from '../numeric/index.ts';
+import type { Elements } from './unfold.ts';
 
 /** Up to this many unknowns a dense factorisation is quicker than the bookkeeping of a sparse one. */
 const DENSE_UP_TO = 36;
 
 /** A square matrix that only the entries announced beforehand can be put into, with its factorisation. */
 export interface SystemMatrix {
-  /** Entries by position; `at` tells which. */
+  /** Entries by position; `at` tells which. Factoring may write over them. */
   readonly values: Float64Array;
+  /** Every entry off the diagonal stands for two, on either side of it. */
+  readonly isSymmetric: boolean;
   /** The position of an entry; −1 where row or column is ground (−1). */
   at(row: number, column: number): number;
   factor(): void;
@@ -15,22 +18,53 @@ export interface SystemMatrix {
   solveInPlace(b: Float64Array): void;
 }
 
-/** @param entries gives row, column, row, column … of everything that may differ from zero; repeats do no harm */
-export function createMatrix(size: number, entries: () => readonly number[]): SystemMatrix {
-  return size <= DENSE_UP_TO ? denseMatrix(size) : sparseMatrix(size, entries());
+/** The matrix of a circuit: symmetric where all that has pins of several kinds, and every branch between two nets, is absent. */
+export function createMatrix(elements: Elements, size: number): SystemMatrix {
+  if (elements.blocks.length === 0 && elements.branches.every(({ a, b }) => a < 0 || b < 0)) return symmetricMatrix(elements, size);
+  return size <= DENSE_UP_TO ? denseMatrix(size) : sparseMatrix(elements, size);
+}
+
+/**
+ * Conductances alone make a matrix that is symmetric and diagonally dominant. A branch from a net to ground keeps it
+ * symmetric; its own row is a held potential or a short, so its net is eliminated first.
+ */
+function symmetricMatrix(elements: Elements, size: number): SystemMatrix {
+  const pairs: number[] = [];
+  eachPair(elements, (a, b) => {
+    if (a >= 0 && b >= 0) pairs.push(a, b);
+  });
+  for (const { a, b, branch } of elements.branches) if (a >= 0 || b >= 0) pairs.push(a >= 0 ? a : b, branch);
+  const ldl = new LdlFactoriser(
+    size,
+    pairs,
+    elements.branches.map(({ branch }) => branch),
+  );
+  return backedBy(ldl, ldl.values, (row, column) => ldl.at(row, column), true);
 }
 
 function denseMatrix(size: number): SystemMatrix {
   const values = new Float64Array(size * size);
-  const lu = new DenseLuFactoriser(size);
-  return backedBy(lu, values, (row, column) => row * size + column);
+  return backedBy(new DenseLuFactoriser(size), values, (row, column) => row * size + column, false);
 }
 
-function sparseMatrix(size: number, entries: readonly number[]): SystemMatrix {
+function sparseMatrix(elements: Elements, size: number): SystemMatrix {
   const rowsOf = Array.from({ length: size }, () => new Set<number>());
-  for (let i = 0; i < entries.length; i += 2) {
-    if (entries[i] >= 0 && entries[i + 1] >= 0) rowsOf[entries[i + 1]].add(entries[i]);
+  const put = (row: number, column: number) => {
+    if (row >= 0 && column >= 0) rowsOf[column].add(row);
+  };
+  for (let node = 0; node < elements.nodes; node++) put(node, node);
+  eachPair(elements, (a, b) => {
+    put(a, b);
+    put(b, a);
+  });
+  for (const { a, b, branch } of elements.branches) {
+    for (const node of [a, b]) {
+      put(node, branch);
+      put(branch, node);
+    }
+    put(branch, branch);
   }
+  for (const { terminals } of elements.blocks) for (const row of terminals) for (const column of terminals) put(row, column);
   const colStart = new Int32Array(size + 1);
   const rowIndex: number[] = [];
   const placeOf = new Map<number, number>();
@@ -43,25 +77,39 @@ function sparseMatrix(size: number, entries: readonly number[]): SystemMatrix {
   });
   const values = new Float64Array(rowIndex.length);
   const lu = new SparseLuFactoriser({ size, colStart, rowIndex: Int32Array.from(rowIndex) });
-  return backedBy(lu, values, (row, column) => placeOf.get(row * size + column) ?? -1);
+  return backedBy(lu, values, (row, column) => placeOf.get(row * size + column) ?? -1, false);
+}
+
+/** Every two nodes that a conductance may lie between. */
+function eachPair({ resistances, capacitances, curves, blockPaths }: Elements, take: (a: number, b: number) => void): void {
+  for (const pairs of [resistances, capacitances, curves, blockPaths]) for (const { a, b } of pairs) take(a, b);
+}
+
+interface Factoriser {
+  readonly isSingular: boolean;
+  readonly singularColumn: number;
+  factor(values: Float64Array): unknown;
+  solveInPlace(b: Float64Array): void;
 }
 
 /** @param placeOf where an entry stands that is of no ground */
 function backedBy(
-  lu: DenseLuFactoriser | SparseLuFactoriser,
+  factoriser: Factoriser,
   values: Float64Array,
   placeOf: (row: number, column: number) => number,
+  isSymmetric: boolean,
 ): SystemMatrix {
   return {
     values,
+    isSymmetric,
     at: (row, column) => (row < 0 || column < 0 ? -1 : placeOf(row, column)),
-    factor: () => void lu.factor(values),
+    factor: () => void factoriser.factor(values),
     get isSingular() {
-      return lu.isSingular;
+      return factoriser.isSingular;
     },
     get singularColumn() {
-      return lu.singularColumn;
+      return factoriser.singularColumn;
     },
-    solveInPlace: (b) => lu.solveInPlace(b),
+    solveInPlace: (b) => factoriser.solveInPlace(b),
   };
 }

@@ -1,3 +1,4 @@
+import { newFloats } from '../numeric/index.ts';
 import type { Memory } from './equations.ts';
 import type { StageContext } from './stage.ts';
 import type { Agreement, CircuitSystem } from './system.ts';
@@ -9,13 +10,20 @@ export interface NewtonOptions {
   readonly minSolves: number;
   /** How near every law must be to the straight line that was solved with. */
   readonly agreement: Agreement;
+  /** Whether, after the first solve, only what bends is solved again, and a law may go on along its line where that is near enough. */
+  readonly isBrief: boolean;
 }
 
 /** For an operating point: as sharp as the arithmetic gives. */
-export const NEWTON_DEFAULTS: NewtonOptions = { maxIterations: 120, minSolves: 2, agreement: { relative: 1e-9, amps: 1e-13 } };
+export const NEWTON_DEFAULTS: NewtonOptions = {
+  maxIterations: 120,
+  minSolves: 2,
+  agreement: { relative: 1e-9, amps: 1e-13 },
+  isBrief: false,
+};
 
 /** For a stage of a step in time: far below the error of the step itself. */
-export const STAGE_NEWTON: NewtonOptions = { maxIterations: 80, minSolves: 1, agreement: { relative: 3e-4, amps: 1e-8 } };
+export const STAGE_NEWTON: NewtonOptions = { maxIterations: 80, minSolves: 1, agreement: { relative: 3e-4, amps: 1e-8 }, isBrief: true };
 
 /** Conductances over the curves, S, from "everything conducts" to almost nothing, to none. */
 const SHUNTS = [1e-1, 1e-2, 1e-3, 1e-4, 1e-5, 1e-6, 1e-7, 1e-8, 1e-9, 1e-10, 1e-11, 1e-12, 0];
@@ -40,9 +48,9 @@ export class Newton {
 
   constructor(
     private readonly system: CircuitSystem,
-    private readonly options: NewtonOptions = NEWTON_DEFAULTS,
+    public options: NewtonOptions = NEWTON_DEFAULTS,
   ) {
-    this.step = new Float64Array(system.size);
+    this.step = newFloats(system.size);
     this.memory = system.newMemory();
   }
 
@@ -75,15 +83,18 @@ export class Newton {
     const { system, step, memory, options } = this;
     const { matrix } = system;
     system.prepare(stage, scale, shunt);
-    for (let solves = 0; solves <= options.maxIterations; solves++) {
-      const agrees = system.evaluate(x, memory, options.agreement);
-      if (agrees && solves >= options.minSolves) return { outcome: 'converged', iterations: solves, singularUnknown: -1 };
+    const { agreement, minSolves, maxIterations, isBrief } = options;
+    for (let solves = 0; solves <= maxIterations; solves++) {
+      const agrees = system.evaluate(x, memory, agreement);
+      if (agrees && solves >= minSolves) return { outcome: 'converged', iterations: solves, singularUnknown: -1 };
       system.writeMatrix(memory);
       matrix.factor();
       if (matrix.isSingular) return { outcome: 'singular', iterations: solves, singularUnknown: matrix.singularColumn };
-      system.writeResidual(x, memory, step);
+      if (isBrief && solves > 0) system.writeMismatch(memory, step);
+      else system.writeResidual(x, memory, step);
       matrix.solveInPlace(step);
       for (let i = 0; i < x.length; i++) x[i] -= step[i];
+      if (isBrief && system.goOnAlong(x, memory, agreement)) return { outcome: 'converged', iterations: solves + 1, singularUnknown: -1 };
     }
     return { outcome: 'maxIterations', iterations: options.maxIterations, singularUnknown: -1 };
   }

@@ -1,4 +1,5 @@
 import { type Circuit, fail, partsOfKind, type Result, succeed } from '../circuit/index.ts';
+import { newFloats } from '../numeric/index.ts';
 import { ideallyHeldLoop } from './ideal-loop.ts';
 import { Newton } from './newton.ts';
 import { CircuitSystem } from './system.ts';
@@ -33,7 +34,7 @@ export function solveOperatingPoint(circuit: Circuit): Result<OperatingPoint> {
   }
   const system = new CircuitSystem(circuit);
   const newton = new Newton(system);
-  const x = new Float64Array(system.size);
+  const x = newFloats(system.size);
   let plain = settleAll(system, newton, x);
   if (plain.outcome !== 'found' && system.hasBlocks) {
     // What cannot run may well rest: begun from off, only what its input then wakes is asked to run.

@@ -31,7 +31,7 @@ const FIRST_SPAN = 1e-6;
 /** Nothing that blinks takes longer for the few periods that are wanted. */
 const LONGEST_SPAN = 2000;
 const MOST_STEPS = 60_000;
-const SEARCH: Fineness = { longest: 1 / 50, states: 1e-3, bends: 0.1, shortest: 1 / 20 };
+const SEARCH: Fineness = { longest: 1 / 50, states: 1e-3, bends: 0.1, shortest: 1 / 20, laws: 3e-4 };
 /** A store counts as moving from here on: as a share of its largest volts or amps, and in them. */
 const LEAST_SWING_SHARE = 1e-3;
 const LEAST_SWING = 1e-4;
@@ -42,7 +42,7 @@ const MOST_TURNS = 6;
 /** To have turned, a store goes at least so far to either side of its middle, as a share of its swing. */
 const TURN_SHARE = 0.2;
 /** For figures: periods and averages are within half a per cent of those in steps ten times finer. */
-const FIGURES: Fineness = { longest: 1 / 60, states: 1e-3, bends: 1e-2, shortest: 1 / 50 };
+const FIGURES: Fineness = { longest: 1 / 60, states: 1e-3, bends: 1e-2, shortest: 1 / 50, laws: 3e-4 };
 /** Periods in fine steps, of which the last is the result; fewer where a like circuit was solved. */
 const [FINE_PERIODS, FINE_PERIODS_NEAR] = [3, 2];
 /** At its end the telling store is back where it began, within this share of its swing; else the next period is tried. */

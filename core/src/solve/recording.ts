@@ -14,12 +14,16 @@ export class Recording {
   private room = 0;
   private xsFlat = new Float64Array(0);
   private ampsFlat = new Float64Array(0);
+  /** Of one point: work. */
+  private readonly pinAmps: Float64Array;
 
   /** @param moments of the points */
   constructor(
     readonly system: Recorded,
     public moments: Moments = ONE_MOMENT,
-  ) {}
+  ) {
+    this.pinAmps = new Float64Array(system.slotCount);
+  }
 
   /** Adds a solved point; `stage` is the one that `x` solves, left out for direct current. */
   add(x: Float64Array, stage?: StageContext): void {
@@ -27,7 +31,8 @@ export class Recording {
     if (count === this.room) this.grow();
     const { size, slotCount } = system;
     this.xsFlat.set(x, count * size);
-    system.pinAmps(x, this.ampsFlat.subarray(count * slotCount, (count + 1) * slotCount), stage);
+    system.pinAmps(x, this.pinAmps, stage);
+    this.ampsFlat.set(this.pinAmps, count * slotCount);
     this.count += 1;
   }
 
@@ -55,7 +60,10 @@ export class Recording {
 
   /** When the steps of a period end, s. */
   get ends(): Float64Array {
-    return this.moments.times.filter((_, index) => index > 0 && index % 2 === 0);
+    const { times } = this.moments;
+    const ends = new Float64Array((times.length - 1) / 2);
+    for (let step = 0; step < ends.length; step++) ends[step] = times[2 * step + 2];
+    return ends;
   }
 
   /** The volts of one unknown against another at every point; −1 is ground. */
@@ -131,7 +139,9 @@ export class PeriodRecorder {
     const { recording, times, seconds } = this;
     const span = times[times.length - 1] - times[0];
     recording.repeatLast();
-    recording.moments = { times: Float64Array.from(times), weights: Float64Array.from(seconds, (share) => share / span) };
+    const weights = new Float64Array(seconds.length);
+    for (let i = 0; i < weights.length; i++) weights[i] = seconds[i] / span;
+    recording.moments = { times: new Float64Array(times), weights };
     return recording;
   }
 

@@ -1,46 +1,6 @@
 import type { PulseWave, SourceWave } from '../device/index.ts';
-import type { SystemMatrix } from './matrix.ts';
 import type { StageContext } from './stage.ts';
-import type { Block, Elements, Pair } from './unfold.ts';
-
-/** Row, column, row, column … of everything that may differ from zero. */
-export function entriesOf({ nodes, resistances, shunts, capacitances, branches, blocks }: Elements): number[] {
-  const entries: number[] = [];
-  for (let node = 0; node < nodes; node++) entries.push(node, node);
-  for (const pairs of [resistances, shunts, capacitances]) {
-    for (const { a, b } of pairs) entries.push(a, a, a, b, b, a, b, b);
-  }
-  for (const { a, b, branch } of branches) entries.push(a, branch, b, branch, branch, a, branch, b, branch, branch);
-  for (const { terminals } of blocks) for (const row of terminals) for (const column of terminals) entries.push(row, column);
-  return entries;
-}
-
-/** Finds out once where in the matrix every element writes. */
-export function placeElements({ resistances, shunts, capacitances, branches, blocks }: Elements, matrix: SystemMatrix): void {
-  // Every curve is among the shunts.
-  for (const pairs of [resistances, shunts, capacitances]) {
-    for (const pair of pairs) {
-      pair.aa = matrix.at(pair.a, pair.a);
-      pair.ab = matrix.at(pair.a, pair.b);
-      pair.ba = matrix.at(pair.b, pair.a);
-      pair.bb = matrix.at(pair.b, pair.b);
-    }
-  }
-  for (const branch of branches) {
-    branch.aBranch = matrix.at(branch.a, branch.branch);
-    branch.bBranch = matrix.at(branch.b, branch.branch);
-    branch.branchA = matrix.at(branch.branch, branch.a);
-    branch.branchB = matrix.at(branch.branch, branch.b);
-    branch.branchBranch = matrix.at(branch.branch, branch.branch);
-  }
-  for (const block of blocks) {
-    const { terminals } = block;
-    const width = terminals.length;
-    block.places = Int32Array.from({ length: width ** 2 }, (_, index) =>
-      matrix.at(terminals[Math.floor(index / width)], terminals[index % width]),
-    );
-  }
-}
+import type { Block } from './unfold.ts';
 
 /** Reads the volts that a block is evaluated at. */
 export function readBlock({ terminals, volts }: Block, x: Float64Array): void {
@@ -68,14 +28,6 @@ export function stampBlock(values: Float64Array, { amps, siemens, places }: Bloc
       if (places[free * width + free] >= 0) values[places[free * width + free]] += s;
     }
   }
-}
-
-/** Adds a conductance to the matrix. */
-export function stampPair(values: Float64Array, { aa, ab, ba, bb }: Pair, siemens: number): void {
-  if (aa >= 0) values[aa] += siemens;
-  if (bb >= 0) values[bb] += siemens;
-  if (ab >= 0) values[ab] -= siemens;
-  if (ba >= 0) values[ba] -= siemens;
 }
 
 /** Adds a current out of `a` and into `b`. */

@@ -1,3 +1,4 @@
+import { newFloats } from '../numeric/index.ts';
 import { Newton, STAGE_NEWTON } from './newton.ts';
 import type { SolvedMoment, StageContext } from './stage.ts';
 import type { CircuitSystem } from './system.ts';
@@ -91,7 +92,7 @@ export class Stepper {
   private dRates: Float64Array[] = [];
   private readonly dMiddle: Float64Array[] = [];
   private dNext: Float64Array[] = [];
-  private nextTangents = new Float64Array(0);
+  private nextTangents = newFloats(0);
 
   constructor(readonly system: CircuitSystem) {
     const { size, stateCount } = system;
@@ -99,25 +100,25 @@ export class Stepper {
     const moment = (): SolvedMoment => ({
       time: 0,
       weight: 1,
-      base: new Float64Array(stateCount),
-      x: new Float64Array(size),
-      bends: new Float64Array(bends),
+      base: newFloats(stateCount),
+      x: newFloats(size),
+      bends: newFloats(bends),
     });
     this.newton = new Newton(system, STAGE_NEWTON);
     this.end = moment();
     this.middle = moment();
     this.next = moment();
-    this.state = new Float64Array(stateCount);
-    this.nextState = new Float64Array(stateCount);
-    this.error = new Float64Array(stateCount);
-    this.bendError = new Float64Array(bends);
-    this.rates = new Float64Array(stateCount);
-    this.middleRates = new Float64Array(stateCount);
-    this.nextRates = new Float64Array(stateCount);
-    this.before = { time: 0, bends: new Float64Array(bends) };
-    this.drift = new Float64Array(size);
-    this.curve = new Float64Array(size);
-    this.tangent = { dx: new Float64Array(size), dBase: new Float64Array(stateCount) };
+    this.state = newFloats(stateCount);
+    this.nextState = newFloats(stateCount);
+    this.error = newFloats(stateCount);
+    this.bendError = newFloats(bends);
+    this.rates = newFloats(stateCount);
+    this.middleRates = newFloats(stateCount);
+    this.nextRates = newFloats(stateCount);
+    this.before = { time: 0, bends: newFloats(bends) };
+    this.drift = newFloats(size);
+    this.curve = newFloats(size);
+    this.tangent = { dx: newFloats(size), dBase: newFloats(stateCount) };
   }
 
   /**
@@ -139,6 +140,11 @@ export class Stepper {
       if (!this.hold(time, seconds)) return false;
     }
     return true;
+  }
+
+  /** How near every law must be to its straight line from now on, relative. */
+  agreeWithin(relative: number): void {
+    this.newton.options = { ...STAGE_NEWTON, agreement: { ...STAGE_NEWTON.agreement, relative } };
   }
 
   /** The next step has no earlier one to go by: something switched. */
@@ -269,22 +275,27 @@ export class Stepper {
       bendError.fill(0);
       return;
     }
-    const [h, m, p] = [next.time - end.time, middle.time - end.time, end.time - before.time];
+    const h = next.time - end.time;
+    const m = middle.time - end.time;
+    const p = end.time - before.time;
+    // The divided difference of third order, Newton's form, as what each of the four moments counts for in it.
     const toCubic = (CUBIC_BETWEEN * h ** 3) / (h + p);
-    for (let i = 0; i < bendError.length; i++) {
-      const atEnd = end.bends[i];
-      const middleSlope = (middle.bends[i] - atEnd) / m;
-      const earlier = (middleSlope - (atEnd - before.bends[i]) / p) / (m + p);
-      const later = ((next.bends[i] - middle.bends[i]) / (h - m) - middleSlope) / h;
-      bendError[i] = toCubic * (later - earlier);
-    }
+    const ofNext = toCubic / (h * (h - m));
+    const ofBefore = -toCubic / (p * (m + p));
+    const middleInLater = toCubic / (h * (h - m)) + toCubic / (h * m);
+    const middleInEarlier = toCubic / (m * (m + p));
+    const ofMiddle = -middleInLater - middleInEarlier;
+    const ofEnd = -(ofNext + ofBefore + ofMiddle);
+    const [nexts, middles, ends, befores] = [next.bends, middle.bends, end.bends, before.bends];
+    for (let i = 0; i < bendError.length; i++)
+      bendError[i] = ofNext * nexts[i] + ofMiddle * middles[i] + ofEnd * ends[i] + ofBefore * befores[i];
   }
 
   private middleTangents(tangents: Tangents): void {
     const count = this.system.stateCount;
     const { columns, values, driven } = tangents;
     while (this.dMiddle.length < columns) {
-      for (const rates of [this.dRates, this.dMiddle, this.dNext]) rates.push(new Float64Array(count));
+      for (const rates of [this.dRates, this.dMiddle, this.dNext]) rates.push(newFloats(count));
     }
     if (driven) this.factorHere();
     const weight = WEIGHT * this.seconds;
@@ -303,7 +314,7 @@ export class Stepper {
     const { seconds, isFirst, dRates, dMiddle, dNext } = this;
     const count = this.system.stateCount;
     if (driven) this.factorHere();
-    if (this.nextTangents.length !== values.length) this.nextTangents = new Float64Array(values.length);
+    if (this.nextTangents.length !== values.length) this.nextTangents = newFloats(values.length);
     const { dBase } = this.tangent;
     const weight = WEIGHT * seconds;
     for (let column = 0; column < columns; column++) {

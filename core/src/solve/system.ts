@@ -1,11 +1,13 @@
 import type { Circuit } from '../circuit/index.ts';
 import { JunctionLaw, type Part } from '../device/index.ts';
+import { newFloats, newInts } from '../numeric/index.ts';
+import { Conductances } from './conductances.ts';
 import { Equations, type Memory } from './equations.ts';
 import { islandsOf } from './islands.ts';
 import { createMatrix, type SystemMatrix } from './matrix.ts';
 import type { StageContext } from './stage.ts';
-import { between, entriesOf, placeElements, put, readBlock, stampBlock, stampPair } from './stamp.ts';
-import { type Block, LINK_OHMS, unfold, unfoldAgain } from './unfold.ts';
+import { between, put, putBlock, readBlock, stampBlock } from './stamp.ts';
+import { type Block, type Branch, LINK_OHMS, unfold, unfoldAgain } from './unfold.ts';
 
 /** A conductance from every net to ground, S: it gives nets that hang on nothing a potential, and no figure notices. */
 const LEAKAGE_SIEMENS = 1e-12;
@@ -27,7 +29,8 @@ export interface Agreement {
  * (what its inductance takes)`, with i the current into its first terminal.
  *
  * Work goes in three paces: `prepare` once a stage (what is linear), `evaluate` once an iteration (what bends), then
- * `writeResidual` and `writeMatrix` where a step is to be solved for.
+ * `writeMatrix` and `writeResidual` where a step is to be solved for; after a step `writeMismatch` does, as all that is
+ * linear is solved then.
  *
  * States are the capacitors' volts, then the inductive branches' amps.
  */
@@ -43,14 +46,18 @@ export class CircuitSystem extends Equations {
   /** Of every alternating source, Hz. */
   readonly frequencies: readonly number[];
 
+  /** All that lies between two nodes: resistances, then capacitances, then what is over every curve and path of a block. */
+  private readonly conductances: Conductances;
   private readonly diagonal: Int32Array;
+  /** Where each branch's potentials and its own row stand in the matrix; −1 where there is nothing. */
+  private readonly branchPlaces: Int32Array;
   /** The linear elements' share of the matrix, for the stage prepared last. */
   private readonly linear: Float64Array;
   /** The curves that are junctions, in their places: a call that is always to the same law is quicker. */
   private readonly junctions: readonly (JunctionLaw | undefined)[];
   private knownIndices: ReadonlyMap<string, number> | undefined;
   private leak = 0;
-  private readonly islands: { readonly steady: Int32Array; readonly inTime: Int32Array };
+  private readonly islands: { readonly steady: readonly number[]; readonly inTime: readonly number[] };
 
   /** @param junctionFarads as in `Surroundings` */
   constructor(
@@ -62,7 +69,7 @@ export class CircuitSystem extends Equations {
     this.nodeCount = elements.nodes;
     this.size = elements.nodes + elements.branches.length;
     this.stateCount = this.capacitorCount + elements.inductorRefs.length;
-    this.initialState = new Float64Array(this.stateCount);
+    this.initialState = newFloats(this.stateCount);
     this.initialState.set(elements.initialVolts);
     this.stateRefs = [
       ...elements.capacitorRefs.map((ref, index) => ({ ref, kind: 'volts' as const, isStray: elements.strays[index] })),
@@ -72,11 +79,14 @@ export class CircuitSystem extends Equations {
     this.isSteady = this.frequencies.length === 0;
     const steady = islandsOf(elements, false);
     this.islands = { steady, inTime: this.capacitorCount === 0 ? steady : islandsOf(elements, true) };
-    this.matrix = createMatrix(this.size, () => entriesOf(elements));
-    this.linear = new Float64Array(this.matrix.values.length);
-    this.diagonal = new Int32Array(this.nodeCount);
+    this.matrix = createMatrix(elements, this.size);
+    this.linear = newFloats(this.matrix.values.length);
+    const { resistances, capacitances, curves, blocks, blockPaths } = elements;
+    this.conductances = new Conductances([resistances, capacitances, curves, blockPaths], this.matrix);
+    this.diagonal = newInts(this.nodeCount);
     for (let node = 0; node < this.nodeCount; node++) this.diagonal[node] = this.matrix.at(node, node);
-    placeElements(elements, this.matrix);
+    this.branchPlaces = branchPlacesIn(this.matrix, elements.branches);
+    for (const block of blocks) block.places = placesIn(this.matrix, block.terminals);
     this.junctions = elements.curves.map(({ law }) => (law instanceof JunctionLaw ? law : undefined));
   }
 
@@ -100,6 +110,18 @@ export class CircuitSystem extends Equations {
     return this.elements.slotCount;
   }
 
+  override prepare(stage?: StageContext, scale = 1, shunt = 0): void {
+    super.prepare(stage, scale, shunt);
+    const { resistances, capacitances, from } = this.elements;
+    const { sourceAmps, siemens } = this.conductances;
+    for (let i = 0; i < resistances.length; i++) {
+      const { wave } = resistances[i];
+      if (wave >= 0) sourceAmps[i] = siemens[i] * this.waveVolts[wave];
+    }
+    for (let i = 0, at = resistances.length; i < capacitances.length; i++, at++)
+      sourceAmps[at] = stage ? siemens[at] * stage.base[from.capacitances + i] : 0;
+  }
+
   protected override onLinear(): void {
     this.leak = this.stage ? LEAKAGE_IN_TIME_SIEMENS : LEAKAGE_SIEMENS;
     this.writeLinear();
@@ -115,7 +137,7 @@ export class CircuitSystem extends Equations {
   evaluate(x: Float64Array, memory: Memory, { relative, amps: absolute }: Agreement): boolean {
     const { point, junctions } = this;
     const { curves, blocks } = this.elements;
-    const { limited, volts, amps, siemens, isFresh } = memory;
+    const { limited, volts, amps, siemens, mismatch, isFresh } = memory;
     let agrees = !isFresh;
     memory.isFresh = false;
     for (let i = 0; i < curves.length; i++) {
@@ -130,6 +152,7 @@ export class CircuitSystem extends Equations {
       const here = point.amps - point.siemens * aside;
       const off = here - (amps[i] + siemens[i] * (asked - volts[i]));
       if (!((off < 0 ? -off : off) <= absolute + relative * (here < 0 ? -here : here))) agrees = false;
+      mismatch[i] = off;
       limited[i] = at;
       volts[i] = asked;
       amps[i] = here;
@@ -141,20 +164,74 @@ export class CircuitSystem extends Equations {
     return agrees;
   }
 
+  /**
+   * Whether every curve is at `x` still as near to its last straight line as it must be, told without evaluating any; what
+   * is remembered is then the same lines at `x`. Where that cannot be told nothing is remembered anew.
+   */
+  goOnAlong(x: Float64Array, memory: Memory, { relative, amps: absolute }: Agreement): boolean {
+    const { junctions } = this;
+    const { curves, blocks } = this.elements;
+    const { limited, volts, amps, siemens } = memory;
+    if (blocks.length > 0) return false;
+    for (let i = 0; i < curves.length; i++) {
+      const { a, b } = curves[i];
+      const junction = junctions[i];
+      if (!junction || limited[i] !== volts[i]) return false;
+      const at = (a >= 0 ? x[a] : 0) - (b >= 0 ? x[b] : 0);
+      const rise = siemens[i] * (at - volts[i]);
+      const there = amps[i] + rise;
+      const most = absolute + relative * (there < 0 ? -there : there);
+      if (!junction.isStraight(volts[i], at, amps[i], rise, most)) return false;
+    }
+    for (let i = 0; i < curves.length; i++) {
+      const { a, b } = curves[i];
+      const at = (a >= 0 ? x[a] : 0) - (b >= 0 ? x[b] : 0);
+      amps[i] += siemens[i] * (at - volts[i]);
+      limited[i] = at;
+      volts[i] = at;
+    }
+    return true;
+  }
+
   /** Writes the sum of currents out of every net, and how far each branch is off, at `x` as evaluated last. */
   writeResidual(x: Float64Array, memory: Memory, residual: Float64Array): void {
-    const ties = this.stage ? this.islands.inTime : this.islands.steady;
-    for (let i = 0; i < this.nodeCount; i++) residual[i] = this.leak * x[i];
+    const { conductances, leak, reactances, stage, waveVolts, capacitorCount } = this;
+    const { branches, blocks } = this.elements;
+    const ties = stage ? this.islands.inTime : this.islands.steady;
+    for (let i = 0; i < this.nodeCount; i++) residual[i] = leak * x[i];
     for (let i = 0; i < ties.length; i++) residual[ties[i]] += TIE_SIEMENS * x[ties[i]];
-    this.addResidual(x, memory, residual);
+    conductances.addTo(residual, x);
+    for (let i = 0; i < branches.length; i++) {
+      const { a, b, branch, wave, ohms, state } = branches[i];
+      const amps = x[branch];
+      put(residual, a, b, amps);
+      let off = between(x, a, b) - ohms * amps;
+      if (wave >= 0) off -= waveVolts[wave];
+      if (stage && state >= 0) off -= reactances[i] * (amps - stage.base[capacitorCount + state]);
+      residual[branch] = off;
+    }
+    conductances.addAmps(residual, this.curvesFrom, memory.amps);
+    for (let i = 0; i < blocks.length; i++) putBlock(residual, blocks[i]);
+  }
+
+  /** The same at an `x` that solves the straight lines of the evaluation before: only what bends is off them. */
+  writeMismatch(memory: Memory, residual: Float64Array): void {
+    const { blocks } = this.elements;
+    residual.fill(0);
+    this.conductances.addAmps(residual, this.curvesFrom, memory.mismatch);
+    for (let i = 0; i < blocks.length; i++) {
+      const { terminals, amps, straight } = blocks[i];
+      const last = terminals[amps.length];
+      for (let j = 0; j < amps.length; j++) put(residual, terminals[j], last, amps[j] - straight[j]);
+    }
   }
 
   /** Writes the derivative of the residual by the unknowns. */
   writeMatrix(memory: Memory): void {
-    const { curves, blocks } = this.elements;
+    const { blocks } = this.elements;
     const { values } = this.matrix;
     values.set(this.linear);
-    for (let i = 0; i < curves.length; i++) stampPair(values, curves[i], memory.siemens[i]);
+    this.conductances.stamp(values, this.curvesFrom, memory.siemens);
     for (let i = 0; i < blocks.length; i++) stampBlock(values, blocks[i]);
   }
 
@@ -302,29 +379,54 @@ export class CircuitSystem extends Equations {
     return true;
   }
 
+  /** Where the curves begin among the conductances. */
+  private get curvesFrom(): number {
+    return this.elements.resistances.length + this.elements.capacitances.length;
+  }
+
   private writeLinear(): void {
-    const { linear, diagonal, leak, shunt, reactances, capacitorSiemens } = this;
-    const { resistances, branches, capacitances, shunts } = this.elements;
+    const { linear, leak, shunt, reactances, capacitorSiemens, conductances, diagonal, branchPlaces } = this;
+    const { resistances, branches } = this.elements;
+    const { siemens } = conductances;
+    for (let i = 0; i < resistances.length; i++) siemens[i] = this.isOpen(resistances[i].wave) ? 0 : resistances[i].siemens;
+    siemens.set(capacitorSiemens, resistances.length);
+    siemens.fill(shunt, this.curvesFrom);
     linear.fill(0);
     const ties = this.stage ? this.islands.inTime : this.islands.steady;
     for (let i = 0; i < this.nodeCount; i++) linear[diagonal[i]] = leak;
     for (let i = 0; i < ties.length; i++) linear[diagonal[ties[i]]] += TIE_SIEMENS;
-    for (let i = 0; i < resistances.length; i++)
-      if (!this.isOpen(resistances[i].wave)) stampPair(linear, resistances[i], resistances[i].siemens);
-    for (let i = 0; i < capacitances.length; i++) stampPair(linear, capacitances[i], capacitorSiemens[i]);
-    for (let i = 0; i < shunts.length; i++) stampPair(linear, shunts[i], shunt);
-    for (let i = 0; i < branches.length; i++) {
-      const { a, b, wave, ohms, aBranch, bBranch, branchA, branchB, branchBranch } = branches[i];
-      if (a >= 0) {
-        linear[aBranch] += 1;
-        linear[branchA] += 1;
-      }
-      if (b >= 0) {
-        linear[bBranch] -= 1;
-        linear[branchB] -= 1;
-      }
+    conductances.stampAll(linear);
+    for (let i = 0, at = 0; i < branches.length; i++, at += PLACES_OF_BRANCH) {
+      const { wave, ohms } = branches[i];
+      if (branchPlaces[at] >= 0) linear[branchPlaces[at]] += 1;
+      if (branchPlaces[at + 1] >= 0) linear[branchPlaces[at + 1]] += 1;
+      if (branchPlaces[at + 2] >= 0) linear[branchPlaces[at + 2]] -= 1;
+      if (branchPlaces[at + 3] >= 0) linear[branchPlaces[at + 3]] -= 1;
       // An ideal short of nothing but a branch keeps a trace of resistance, so that two of them in parallel can be solved.
-      linear[branchBranch] -= wave >= 0 ? ohms + reactances[i] : Math.max(ohms + reactances[i], LINK_OHMS);
+      linear[branchPlaces[at + 4]] -= wave >= 0 ? ohms + reactances[i] : Math.max(ohms + reactances[i], LINK_OHMS);
     }
   }
+}
+
+const PLACES_OF_BRANCH = 5;
+
+/** Where the matrix has each branch: what it gives its first net and gets from it, the same of its second, and its own row. */
+function branchPlacesIn(matrix: SystemMatrix, branches: readonly Branch[]): Int32Array {
+  const other = (row: number, column: number) => (matrix.isSymmetric ? -1 : matrix.at(row, column));
+  const places = newInts(PLACES_OF_BRANCH * branches.length);
+  for (let i = 0, at = 0; i < branches.length; i++, at += PLACES_OF_BRANCH) {
+    const { a, b, branch } = branches[i];
+    places[at] = matrix.at(a, branch);
+    places[at + 1] = other(branch, a);
+    places[at + 2] = matrix.at(b, branch);
+    places[at + 3] = other(branch, b);
+    places[at + 4] = matrix.at(branch, branch);
+  }
+  return places;
+}
+
+/** Where in the matrix the slopes of a block stand: row-major over its terminals. */
+function placesIn(matrix: SystemMatrix, terminals: Int32Array): Int32Array {
+  const width = terminals.length;
+  return Int32Array.from({ length: width ** 2 }, (_, index) => matrix.at(terminals[Math.floor(index / width)], terminals[index % width]));
 }

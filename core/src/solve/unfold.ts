@@ -3,12 +3,6 @@ import { type BlockLaw, type CurveLaw, deviceOf, type Part, type PartBuilder, ty
 
 /** Two terminals. Classes rather than literals: hundreds are made for one solve, and all of a kind must look alike to the engine. */
 export class Pair {
-  /** Positions in the matrix of (a,a), (a,b), (b,a), (b,b); −1 where ground. */
-  aa = -1;
-  ab = -1;
-  ba = -1;
-  bb = -1;
-
   /**
    * @param a an unknown, −1 is ground
    * @param slotA whose pin carries the current; −1: an inner node's
@@ -38,11 +32,6 @@ export class Branch extends Pair {
   henries = 0;
   /** Its place among the inductive states, −1 where it has no inductance. */
   state = -1;
-  aBranch = -1;
-  bBranch = -1;
-  branchA = -1;
-  branchB = -1;
-  branchBranch = -1;
 }
 
 export class Curve extends Pair {
@@ -96,8 +85,8 @@ export class Elements {
   readonly curves: Curve[] = [];
   readonly capacitances: Capacitance[] = [];
   readonly blocks: Block[] = [];
-  /** Across every junction and every path through a block: where a trace of conductance may help. */
-  readonly shunts: Pair[] = [];
+  /** Every path through a block: there, and across every curve, a trace of conductance may help. */
+  readonly blockPaths: Pair[] = [];
   readonly initialVolts: number[] = [];
   readonly capacitorRefs: string[] = [];
   /** Of each capacitance: whether it is a stray. */
@@ -177,7 +166,7 @@ export function unfoldAgain(circuit: Circuit, whole: Elements, index: number, pa
 
 /** One builder serves all parts: making a circuit's equations is done thousands of times in a search. */
 function builder(elements: Elements): { build: PartBuilder; begin(part: Part, slot: number): void } {
-  const { resistances, branches, curves, capacitances, blocks, shunts, waves, unknownOf } = elements;
+  const { resistances, branches, curves, capacitances, blocks, blockPaths, waves, unknownOf } = elements;
   let ref = '';
   let unknowns: number[] = [];
   let slots: number[] = [];
@@ -219,11 +208,7 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
       else conductance(plus, minus, 1 / ohms, place);
     },
     inductance: (a, b, henries, ohms) => branch(a, b, -1, ohms, henries),
-    curve: (a, b, law) => {
-      const made = new Curve(unknowns[a], unknowns[b], slots[a], slots[b], law);
-      curves.push(made);
-      shunts.push(made);
-    },
+    curve: (a, b, law) => void curves.push(new Curve(unknowns[a], unknowns[b], slots[a], slots[b], law)),
     capacitance: (a, b, farads, ohms, initialVolts) => store(a, b, farads, ohms, initialVolts, false),
     stray: (a, b, farads) => store(a, b, farads, 0, 0, true),
     block: (terminals, law) => {
@@ -241,7 +226,7 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
       });
       for (const [from, to] of law.paths) {
         const [a, b] = [terminals[from], terminals[to]];
-        shunts.push(new Pair(unknowns[a], unknowns[b], slots[a], slots[b]));
+        blockPaths.push(new Pair(unknowns[a], unknowns[b], slots[a], slots[b]));
       }
       elements.remembered += law.remembers;
     },

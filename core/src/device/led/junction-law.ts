@@ -1,4 +1,4 @@
-import { wrightOmega, wrightOmegaNear } from '../../numeric/index.ts';
+import { OmegaSeries } from '../../numeric/index.ts';
 import type { CurveLaw, CurvePoint } from '../law.ts';
 import { type ChipModel, THERMAL_VOLTS } from './chip-model.ts';
 
@@ -18,8 +18,8 @@ const ONE = { series: 1, parallel: 1 } as const;
  * Electronics Letters 36, 2000, give it with Lambert's W).
  *
  * Identical junctions in series and parallel are one with other values: total volts = series × one's, total amps =
- * parallel × one's. A class, and one instance a junction: it is the innermost loop of every solve, and begins each
- * evaluation from the one before.
+ * parallel × one's. A class, and one instance a junction: it is the innermost loop of every solve, and each evaluation
+ * begins from the one before.
  */
 export class JunctionLaw implements CurveLaw {
   readonly firstVolts: number;
@@ -31,19 +31,19 @@ export class JunctionLaw implements CurveLaw {
   private readonly breakdownOhms: number;
   /** Added to the volts over n·Vt: where omega is taken. */
   private readonly offset: number;
-  /** Where the junction and the series resistance share the slope: ω = 1. */
-  private readonly bend: number;
+  /** Where the junction and the series resistance share the slope: ω = 1; and what counts as on it. */
+  private readonly bendVolts: number;
+  private readonly bendWidth: number;
   /** Without series resistance: where the law is limited from. */
   private readonly knee: number;
   /** Below this the exponential is nothing beside 1, to double precision. */
   private readonly blocked: number;
+  /** Below this it carries next to nothing. */
+  private readonly quietVolts: number;
   private readonly perVolt: number;
   private readonly ampsPerOmega: number;
   private readonly mostSiemens: number;
-  /** Where omega was last found to full precision, and what follows from it. */
-  private omegaAt = 0;
-  private omega: number;
-  private inverse = 0;
+  private readonly omega = new OmegaSeries();
 
   constructor(
     { saturationAmps, emission, seriesOhms }: ChipModel,
@@ -62,37 +62,24 @@ export class JunctionLaw implements CurveLaw {
     const { Is, Rs, nVt } = this;
     this.knee = nVt * Math.log(nVt / (Math.SQRT2 * Is));
     this.offset = Rs > 0 ? Math.log((Is * Rs) / nVt) + (Is * Rs) / nVt : 0;
-    this.bend = nVt * (1 - this.offset);
+    this.bendVolts = nVt * (1 - this.offset) + this.shiftVolts;
+    this.bendWidth = 1e-6 * nVt;
     this.blocked = -38 * nVt;
+    this.quietVolts = nVt * Math.log(QUIET_AMPS / Is) + this.shiftVolts;
     this.perVolt = 1 / nVt;
     this.ampsPerOmega = nVt / Rs;
     this.mostSiemens = 1 / Rs;
-    this.omega = wrightOmega(0);
-    this.inverse = 1 / (1 + this.omega);
-    this.firstVolts = this.shiftVolts + (Rs > 0 ? this.bend : this.knee);
+    this.firstVolts = Rs > 0 ? this.bendVolts : this.shiftVolts + this.knee;
   }
 
   evaluate(volts: number, out: CurvePoint): void {
-    const { Is, Rs, nVt } = this;
+    const { Is, nVt } = this;
     const v = volts - this.shiftVolts;
     if (v < this.blocked) {
       out.amps = -Is;
       out.siemens = 0;
-    } else if (Rs > 0) {
-      const z = this.offset + v * this.perVolt;
-      const away = z - this.omegaAt;
-      let w: number;
-      if (away < BESIDE && away > -BESIDE) {
-        // Taylor's series to the third order: ω′ = ω/(1 + ω).
-        const step = away * this.inverse;
-        const bent = step * this.inverse;
-        w = this.omega * (1 + step * (1 + bent * (0.5 + bent * (1 / 6 - this.omega / 3))));
-      } else {
-        w = away < NEAR && away > -NEAR ? wrightOmegaNear(z, this.omegaAt, this.omega) : wrightOmega(z);
-        this.omegaAt = z;
-        this.omega = w;
-        this.inverse = 1 / (1 + w);
-      }
+    } else if (this.Rs > 0) {
+      const w = this.omega.at(this.offset + v * this.perVolt);
       out.amps = w * this.ampsPerOmega - Is;
       out.siemens = (w * this.mostSiemens) / (1 + w);
     } else {
@@ -106,18 +93,34 @@ export class JunctionLaw implements CurveLaw {
     }
   }
 
+  /**
+   * Whether its current at one voltage is what its straight line says that touches it at another, told without evaluating
+   * it. The current and Is being u, half the second derivative times the step squared is at most rise²/2u.
+   *
+   * @param amps at `from`, where it was evaluated
+   * @param rise by the straight line, A
+   * @param allowed between line and law, A; no less than 1e-9
+   */
+  isStraight(from: number, to: number, amps: number, rise: number, allowed: number): boolean {
+    const { quietVolts, breakdownVolts } = this;
+    if (from < -breakdownVolts || to < -breakdownVolts) return false;
+    const share = rise < 0 ? -rise : rise;
+    // Where it carries next to nothing at both, a line of little slope may still lead far over a long way.
+    if (from < quietVolts) return to < quietVolts && share <= allowed;
+    const u = amps + this.Is;
+    return share <= MOST_RISE * u && rise * rise <= 2 * u * allowed;
+  }
+
   // Two bends to step over carefully. With Rs the law is nearly straight above its bend: a step across the bend
   // stops there, in either direction, which breaks the cycle between "off" and "far on". Without Rs it is Nagel's
   // junction limiting (SPICE2, UCB/ERL M520, 1975, 3.2.2).
   limit(volts: number, previous: number): number {
-    const { bend, knee, nVt, shiftVolts } = this;
+    const { bendVolts, bendWidth } = this;
+    // From the bend itself any step is free; a rounding is left on it.
+    if (this.Rs > 0) return (volts > bendVolts ? previous >= bendVolts - bendWidth : previous <= bendVolts + bendWidth) ? volts : bendVolts;
+    const { knee, nVt, shiftVolts } = this;
     const v = volts - shiftVolts;
     const last = previous - shiftVolts;
-    if (this.Rs > 0) {
-      // From the bend itself any step is free; a rounding is left on it.
-      const near = 1e-6 * nVt;
-      return (v > bend && last < bend - near) || (v < bend && last > bend + near) ? bend + shiftVolts : volts;
-    }
     if (v <= knee || Math.abs(v - last) <= 2 * nVt) return volts;
     if (last <= 0) return nVt * Math.log(Math.max(v / nVt, 1)) + shiftVolts;
     const step = (v - last) / nVt;
@@ -125,6 +128,7 @@ export class JunctionLaw implements CurveLaw {
   }
 }
 
-/** Nearer than this omega is found from the one before, quicker than anew; and this near by a series, to 1e-11. */
-const NEAR = 0.5;
-const BESIDE = 4e-3;
+/** A current beside which no stage of a step looks, A. */
+const QUIET_AMPS = 1e-10;
+/** Of its current: within it the terms beyond the second are small beside that. */
+const MOST_RISE = 0.1;
