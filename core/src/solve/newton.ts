@@ -10,7 +10,10 @@ export interface NewtonOptions {
   readonly minSolves: number;
   /** How near every law must be to the straight line that was solved with. */
   readonly agreement: Agreement;
-  /** Whether, after the first solve, only what bends is solved again, and a law may go on along its line where that is near enough. */
+  /**
+   * Whether, after the first solve, only what bends is solved again, and a law may go on along its line where that is near
+   * enough. Not with transistors and the like: what amplifies does so with the rounding that this leaves.
+   */
   readonly isBrief: boolean;
 }
 
@@ -83,7 +86,8 @@ export class Newton {
     const { system, step, memory, options } = this;
     const { matrix } = system;
     system.prepare(stage, scale, shunt);
-    const { agreement, minSolves, maxIterations, isBrief } = options;
+    const { agreement, minSolves, maxIterations } = options;
+    const isBrief = options.isBrief && !system.hasBlocks;
     for (let solves = 0; solves <= maxIterations; solves++) {
       const agrees = system.evaluate(x, memory, agreement);
       if (agrees && solves >= minSolves) return { outcome: 'converged', iterations: solves, singularUnknown: -1 };

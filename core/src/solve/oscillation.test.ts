@@ -60,6 +60,18 @@ describe('a circuit without a stable operating point', () => {
     expect(Math.abs(parts.C1?.amps.avg ?? 1)).toBeLessThan(2e-3 * (parts.C1?.amps.rms ?? 0));
   });
 
+  it.each([
+    { volts: 3.2 },
+    { volts: 6 },
+    { baseOhms: [22_000, 47_000] },
+    { volts: 4.5, farads: [22e-6, 10e-6] },
+    { volts: 9, baseOhms: [100_000, 68_000] },
+    { volts: 4.5, baseOhms: [30_000, 80_000] },
+    { volts: 4.5, baseOhms: [36_000, 82_000] },
+  ] as const)('is followed through its passages whatever its values: %j', (values) => {
+    expect(solved(...astable(values)).regime).toBe('oscillating');
+  });
+
   it('lights its LED for a share of the time, and says by which values', () => {
     // With base currents that saturate both.
     const circuit = circuitOf(astable({ baseOhms: [10_000, 10_000] }));

@@ -1,7 +1,6 @@
 import { type Circuit, withFields } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import type { Equations, Memory } from './equations.ts';
-import type { Recorded } from './recording.ts';
 import type { StageContext } from './stage.ts';
 import type { CircuitSystem } from './system.ts';
 
@@ -83,12 +82,10 @@ interface ChangedPart {
   readonly index: number;
   readonly laws: Equations;
   readonly memory: Memory;
-  /** From the first slot of its pins to behind the last. */
-  readonly slots: readonly [number, number];
 }
 
 /** A system in which one part has other values, for what is read at given unknowns; it cannot be solved itself. */
-export class NudgedSystem implements Recorded {
+export class NudgedSystem {
   readonly circuit: Circuit;
   /** The part itself, and those whose laws follow it. */
   private readonly changed: readonly ChangedPart[];
@@ -105,13 +102,16 @@ export class NudgedSystem implements Recorded {
     this.changed = circuit.parts.flatMap((other, at): ChangedPart[] => {
       if (at !== index && !follows(other)) return [];
       const laws = system.lawsOf(at, this.circuit.parts[at], this.circuit);
-      const from = system.slotOf[at];
-      return [{ index: at, laws, memory: laws.newMemory(), slots: [from, from + other.pins.length] }];
+      return [{ index: at, laws, memory: laws.newMemory() }];
     });
   }
 
   get size(): number {
     return this.system.size;
+  }
+
+  get stateCount(): number {
+    return this.system.stateCount;
   }
 
   get slotCount(): number {
@@ -147,12 +147,17 @@ export class NudgedSystem implements Recorded {
     for (const { laws } of this.changed) laws.rates(x, stage, out);
   }
 
-  pinAmps(x: Float64Array, out: Float64Array, stage?: StageContext): void {
-    this.system.pinAmps(x, out, stage);
-    for (const { slots } of this.changed) out.fill(0, ...slots);
-    for (const { index, laws } of this.changed) {
-      this.system.shareModes(index, laws);
+  /** Reads the currents into the pins of one part at given unknowns: into their slots, whatever was there. */
+  partReader(index: number): (x: Float64Array, out: Float64Array, modes: Int32Array, stage?: StageContext) => void {
+    const { system } = this;
+    const laws = this.changed.find((one) => one.index === index)?.laws ?? system.lawsOf(index, this.circuit.parts[index], this.circuit);
+    const from = system.slotOf[index];
+    const to = from + this.circuit.parts[index].pins.length;
+    return (x, out, modes, stage) => {
+      out.fill(0, from, to);
+      system.modes.set(modes);
+      system.shareModes(index, laws);
       laws.addPinAmps(x, out, stage);
-    }
+    };
   }
 }

@@ -4,12 +4,27 @@ import type { NearStep, Stepper } from './step.ts';
 import type { CircuitSystem } from './system.ts';
 
 /** What a recording wants to know of the system that its points solve. */
-export type Recorded = Pick<CircuitSystem, 'circuit' | 'size' | 'slotCount' | 'slotOf' | 'unknownOf' | 'indexOf' | 'pinAmps'>;
+export type Recorded = RecordedSpan['system'] & Pick<CircuitSystem, 'size' | 'slotCount' | 'pinAmps'>;
 
-const ONE_MOMENT: Moments = { times: Float64Array.of(0), weights: Float64Array.of(1) };
+/** A span of solved points that figures are read from. */
+export interface RecordedSpan {
+  readonly system: Pick<CircuitSystem, 'circuit' | 'slotOf' | 'unknownOf' | 'indexOf'>;
+  readonly moments: Moments;
+  readonly count: number;
+  /** The volts of one unknown against another at every point; −1 is ground. */
+  volts(plus: number, minus?: number): Float64Array;
+  /** The same of the only point. */
+  voltsNow(plus: number, minus: number): number;
+  /** The current into one pin at every point, A. */
+  amps(slot: number): Float64Array;
+  /** The same at the only point. */
+  ampsNow(slot: number): number;
+}
+
+export const ONE_MOMENT: Moments = { times: Float64Array.of(0), weights: Float64Array.of(1) };
 
 /** A solved circuit at one moment, or at those of a period: unknowns and pin currents, point after point. */
-export class Recording {
+export class Recording implements RecordedSpan {
   count = 0;
   private room = 0;
   private xsFlat = new Float64Array(0);
@@ -66,7 +81,6 @@ export class Recording {
     return ends;
   }
 
-  /** The volts of one unknown against another at every point; −1 is ground. */
   volts(plus: number, minus = -1): Float64Array {
     const { xsFlat, count } = this;
     const { size } = this.system;
@@ -76,18 +90,15 @@ export class Recording {
     return series;
   }
 
-  /** The same of the only point. */
   voltsNow(plus: number, minus: number): number {
     const { xsFlat } = this;
     return (plus >= 0 ? xsFlat[plus] : 0) - (minus >= 0 ? xsFlat[minus] : 0);
   }
 
-  /** The current into one pin at the only point. */
   ampsNow(slot: number): number {
     return this.ampsFlat[slot];
   }
 
-  /** The current into one pin at every point. */
   amps(slot: number): Float64Array {
     const { ampsFlat, count } = this;
     const { slotCount } = this.system;

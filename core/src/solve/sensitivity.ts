@@ -1,16 +1,17 @@
 import { type Circuit, fail, type Result, succeed, withFields } from '../circuit/index.ts';
 import { DenseLuFactoriser, leftNullVectors, solveLeastChange } from '../numeric/index.ts';
 import { figureIn, figureOf, figuresIn, type SolvedFigures } from './figure.ts';
+import { MovedRecording, type Movement, type RecordedPoint } from './moved-recording.ts';
 import type { OperatingPoint } from './operating-point.ts';
 import { leaveAlone } from './oscillation.ts';
 import { fieldValue, Nudge, type NudgedSystem, type Parameter } from './parameter.ts';
-import { Recording } from './recording.ts';
+import { ONE_MOMENT } from './recording.ts';
 import { heatingFigure, kelvinPerWattChange, kelvinPerWattOf, warmingParts } from './self-heat.ts';
 import { PRESERVED, type SettledState } from './settled-state.ts';
 import type { Solution } from './solution.ts';
 import { RecordedFigures } from './solution-document.ts';
 import { followPeriod, type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
-import type { SolvedMoment, StageContext } from './stage.ts';
+import type { SolvedMoment } from './stage.ts';
 import type { MomentTangents } from './step.ts';
 
 /** A solution together with what it would be were a value a little different. */
@@ -121,13 +122,13 @@ function variedPoint({ system, x }: OperatingPoint, parameter: Parameter): Varie
   const change = new Float64Array(system.size);
   nudge.addToResidual(x, undefined, change);
   system.matrix.solveInPlace(change);
-  const moved = (to: NudgedSystem, sign: number): SolvedFigures => {
-    const recording = new Recording(to);
-    recording.add(x.map((value, i) => value + sign * nudge.step * change[i]));
-    return new RecordedFigures(recording);
-  };
+  const points: readonly RecordedPoint[] = [{ time: 0, x, base: NOTHING, modes: system.modes.slice() }];
+  const moved = (to: NudgedSystem, sign: number) =>
+    new RecordedFigures(new MovedRecording(to, ONE_MOMENT, points, () => ({ xs: change, bases: NOTHING }), sign * nudge.step));
   return { above: moved(nudge.above, 1), below: moved(nudge.below, -1), step: nudge.step };
 }
+
+const NOTHING = new Float64Array(0);
 
 /** Numbers that the tangents of one run through the period may fill, all points together. */
 const MOST_KEPT = 4e6;
@@ -172,14 +173,9 @@ function variedOscillations(
 }
 
 /** A point of the settled period with its tangents: by each state at the beginning, then by each parameter. */
-interface TangentPoint {
-  readonly time: number;
-  readonly x: Float64Array;
-  readonly weight: number;
-  readonly base: Float64Array;
+interface TangentPoint extends RecordedPoint {
   readonly dxs: Float64Array;
   readonly dBases: Float64Array;
-  readonly modes: Int32Array;
 }
 
 function variedPeriod(settled: SettledState, parameters: readonly Parameter[]): Result<Varied[]> {
@@ -245,27 +241,36 @@ function variedAlong(
   start: Float64Array,
 ): Varied {
   const { size, stateCount } = system;
-  const moved = (to: NudgedSystem, sign: number): SolvedFigures => {
-    const recording = new Recording(to, moments);
-    for (const { time, x, weight, base, dxs, dBases, modes } of points) {
-      system.modes.set(modes);
-      const stage: StageContext = { time, weight, base: along(base, dBases, stateCount, stateCount + index, start, sign * step) };
-      recording.add(along(x, dxs, size, stateCount + index, start, sign * step), stage);
-    }
-    return new RecordedFigures(recording);
+  let known: Movement | undefined;
+  const movement = (): Movement => {
+    known ??= {
+      xs: movedBy(points, size, stateCount + index, start, ({ dxs }) => dxs),
+      bases: movedBy(points, stateCount, stateCount + index, start, ({ dBases }) => dBases),
+    };
+    return known;
   };
+  const moved = (to: NudgedSystem, sign: number) => new RecordedFigures(new MovedRecording(to, moments, points, movement, sign * step));
   return { above: moved(above, 1), below: moved(below, -1), step };
 }
 
-/** `at` moved by `step` along the tangent of a column, and along those of the beginning as far as that moves. */
-function along(at: Float64Array, tangents: Float64Array, rows: number, column: number, start: Float64Array, step: number): Float64Array {
-  const moved = at.slice();
-  for (let i = 0; i < rows; i++) {
-    let change = tangents[column * rows + i];
-    for (let s = 0; s < start.length; s++) change += start[s] * tangents[s * rows + i];
-    moved[i] += step * change;
+/** Along the tangent of a column, and along those of the beginning as far as that moves: point after point. */
+function movedBy(
+  points: readonly TangentPoint[],
+  rows: number,
+  column: number,
+  start: Float64Array,
+  tangentsOf: (point: TangentPoint) => Float64Array,
+): Float64Array {
+  const all = new Float64Array(rows * points.length);
+  for (let point = 0, at = 0; point < points.length; point++) {
+    const tangents = tangentsOf(points[point]);
+    for (let i = 0; i < rows; i++, at++) {
+      let change = tangents[column * rows + i];
+      for (let s = 0; s < start.length; s++) change += start[s] * tangents[s * rows + i];
+      all[at] = change;
+    }
   }
-  return moved;
+  return all;
 }
 
 /** One line of a table of sensitivities. */

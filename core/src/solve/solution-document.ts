@@ -2,7 +2,7 @@ import { celsiusOf } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import type { SolvedFigures } from './figure.ts';
 import type { OperatingPoint } from './operating-point.ts';
-import { Recording } from './recording.ts';
+import { type RecordedSpan, Recording } from './recording.ts';
 import type { LedSolution, PartSolution, Solution, SupplySolution } from './solution.ts';
 import { distortionOf, type Flicker, flickerOf, meanProduct, type Statistics, shareAbove, statisticsOf, steady } from './statistics.ts';
 import { warningsOf } from './warnings.ts';
@@ -14,7 +14,7 @@ import { warningsOf } from './warnings.ts';
 export class RecordedFigures implements SolvedFigures {
   private readonly parts: (SolvedPart | undefined)[] = [];
 
-  constructor(readonly recording: Recording) {}
+  constructor(readonly recording: RecordedSpan) {}
 
   net(name: string): Solution['nets'][string] | undefined {
     const { recording } = this;
@@ -52,7 +52,7 @@ export class RecordedFigures implements SolvedFigures {
 }
 
 /** The solution document of a recorded span. */
-export function solutionOf(recording: Recording, regime: Solution['regime']): Solution {
+export function solutionOf(recording: RecordedSpan, regime: Solution['regime']): Solution {
   const { circuit, unknownOf } = recording.system;
   const { times } = recording.moments;
   const figures = new RecordedFigures(recording);
@@ -108,11 +108,11 @@ function recordingOf(system: OperatingPoint['system'], x: Float64Array): Recordi
 }
 
 /** Of one moment there is nothing to average. */
-function voltsBetween(recording: Recording, plus: number, minus: number): Statistics {
+function voltsBetween(recording: RecordedSpan, plus: number, minus: number): Statistics {
   return recording.count === 1 ? steady(recording.voltsNow(plus, minus)) : statisticsOf(recording.moments, recording.volts(plus, minus));
 }
 
-function ampsInto(recording: Recording, slot: number): Statistics {
+function ampsInto(recording: RecordedSpan, slot: number): Statistics {
   return recording.count === 1 ? steady(recording.ampsNow(slot)) : statisticsOf(recording.moments, recording.amps(slot));
 }
 
@@ -121,7 +121,7 @@ class SolvedPart implements PartSolution {
   private knownAmps?: Statistics;
 
   constructor(
-    private readonly recording: Recording,
+    private readonly recording: RecordedSpan,
     private readonly index: number,
   ) {}
 
@@ -156,7 +156,7 @@ class SolvedPart implements PartSolution {
 }
 
 /** The average power that a part takes up over the recorded span, W. */
-function takenUp(recording: Recording, index: number): number {
+function takenUp(recording: RecordedSpan, index: number): number {
   const { system, moments } = recording;
   const slot = system.slotOf[index];
   const { pins } = system.circuit.parts[index];
@@ -178,7 +178,7 @@ export function acrossOf({ kind }: Part): readonly [number, number] {
   return deviceOf(kind).across ?? [0, 1];
 }
 
-function supplySolution(recording: Recording, index: number, { volts, amps, watts }: PartSolution): SupplySolution {
+function supplySolution(recording: RecordedSpan, index: number, { volts, amps, watts }: PartSolution): SupplySolution {
   const { system, moments } = recording;
   const part = system.circuit.parts[index];
   const voltAmps = volts.rms * amps.rms;
@@ -199,7 +199,7 @@ class SolvedLed implements LedSolution {
   private knownFlicker?: Flicker;
 
   constructor(
-    private readonly recording: Recording,
+    private readonly recording: RecordedSpan,
     private readonly index: number,
     whole: PartSolution,
   ) {

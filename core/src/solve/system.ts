@@ -166,13 +166,12 @@ export class CircuitSystem extends Equations {
 
   /**
    * Whether every curve is at `x` still as near to its last straight line as it must be, told without evaluating any; what
-   * is remembered is then the same lines at `x`. Where that cannot be told nothing is remembered anew.
+   * is remembered is then the same lines at `x`. Where that cannot be told nothing is remembered anew. Blocks are not asked.
    */
   goOnAlong(x: Float64Array, memory: Memory, { relative, amps: absolute }: Agreement): boolean {
     const { junctions } = this;
-    const { curves, blocks } = this.elements;
+    const { curves } = this.elements;
     const { limited, volts, amps, siemens } = memory;
-    if (blocks.length > 0) return false;
     for (let i = 0; i < curves.length; i++) {
       const { a, b } = curves[i];
       const junction = junctions[i];
@@ -214,16 +213,10 @@ export class CircuitSystem extends Equations {
     for (let i = 0; i < blocks.length; i++) putBlock(residual, blocks[i]);
   }
 
-  /** The same at an `x` that solves the straight lines of the evaluation before: only what bends is off them. */
+  /** The same at an `x` that solves the straight lines of the evaluation before, without blocks: only curves are off them. */
   writeMismatch(memory: Memory, residual: Float64Array): void {
-    const { blocks } = this.elements;
     residual.fill(0);
     this.conductances.addAmps(residual, this.curvesFrom, memory.mismatch);
-    for (let i = 0; i < blocks.length; i++) {
-      const { terminals, amps, straight } = blocks[i];
-      const last = terminals[amps.length];
-      for (let j = 0; j < amps.length; j++) put(residual, terminals[j], last, amps[j] - straight[j]);
-    }
   }
 
   /** Writes the derivative of the residual by the unknowns. */
