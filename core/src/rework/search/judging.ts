@@ -3,6 +3,7 @@ import { seenChange, stressesOf } from '../../drive/index.ts';
 import { fitReadings } from '../../estimate/index.ts';
 import { normalBelow } from '../../numeric/index.ts';
 import { auditSolved, type Finding } from '../../safety/index.ts';
+import { solveWarmed } from '../../solve/index.ts';
 import { supplyCorners } from '../figures/corners.ts';
 import type { CornerFigure, ReworkFigures } from '../figures/figures.ts';
 import { hardestPart, type Measured } from '../figures/measure.ts';
@@ -45,7 +46,10 @@ export class Judging {
   /** With its findings, and how sure its current is. */
   judge(assessed: Assessed): ReworkWay {
     const { task } = this;
-    const fitted = fitReadings(assessed.circuit, []);
+    const { warmed } = assessed.nominal;
+    // Solved already but for what its new parts' ratings say: from there.
+    const near = 'settled' in warmed ? warmed.settled : undefined;
+    const fitted = fitReadings(assessed.circuit, [], { solve: (circuit, options) => solveWarmed(circuit, { ...options, near: options?.near ?? near }) });
     if (!fitted.ok) return this.unjudged(assessed);
     const fit = fitted.value;
     const { findings } = auditSolved(assessed.circuit, fit.solution, stressesOf(assessed.circuit, fit), this.measuring.solve);

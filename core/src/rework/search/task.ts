@@ -67,7 +67,7 @@ export function taskOf(circuit: Circuit, goal: Goal, solve: SolveWarmed = solveW
   if (!onSupply.ok) return onSupply;
   const supplied = applyMoves(circuit, onSupply.value);
   const dead = (goal.dead ?? []).reduce((changed, ref) => withoutPart(changed, deadAt(circuit, ref)?.part.ref ?? ref), supplied);
-  const unchanged = measure(dead, at, solve);
+  const unchanged = dead === circuit ? before : measure(dead, at, solve);
   const audited = audit(dead);
   const findings = audited.ok ? audited.value.findings : [];
   const task = {
@@ -86,7 +86,7 @@ export function taskOf(circuit: Circuit, goal: Goal, solve: SolveWarmed = solveW
   const starts = startsOf(supplied, goal, ledRef.value).flatMap((moves): Start[] => {
     const all = [...onSupply.value, ...moves];
     const changed = applyMoves(circuit, all);
-    const nominal = measure(changed, at, solve, before.value.warmed);
+    const nominal = all.length === 0 ? before : measure(changed, at, solve, before.value.warmed);
     return nominal.ok ? [{ moves: all, circuit: changed, nominal: nominal.value }] : [];
   });
   return succeed({ ...task, starts });
