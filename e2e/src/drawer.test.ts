@@ -86,7 +86,7 @@ describe('the drawer', () => {
     expect(await free(drawer)).toBe(1);
   });
 
-  it('what a gadget that is not repaired leaves goes into the drawer, once', async () => {
+  it('what a gadget that is not repaired leaves goes into the drawer, once, and out again when that is undone', async () => {
     const page = bench.page;
     await page.bringToFront();
     await page.goto(`${bench.app.url}/`, { waitUntil: 'load' });
@@ -103,10 +103,22 @@ describe('the drawer', () => {
     await waitForText(page, 'keep D1-D5 R1 in box 3', '[aria-label="Entries"]');
     await page.goto(`${bench.app.url}/drawer`, { waitUntil: 'load' });
     await waitForText(page, '39.0 Ω');
-    const rows = await page.$$eval('main tbody tr', (all) =>
-      all.map(({ textContent }) => textContent ?? '').filter((text) => text.includes('box 3')),
-    );
-    expect(rows).toHaveLength(2);
-    expect(rows.find((text) => text.includes('white'))).toContain('5');
+    const counts = () =>
+      page.$$eval('main tbody tr', (all) =>
+        all
+          .filter(({ textContent }) => textContent?.includes('box 3'))
+          .map((row) => Number(row.querySelector('td:nth-child(3)')?.textContent?.replace(/\D/g, '')))
+          .sort(),
+      );
+    expect(await counts()).toEqual([1, 5]);
+    await page.goBack({ waitUntil: 'load' });
+    await waitForText(page, 'keep D1-D5 R1 in box 3', '[aria-label="Entries"]');
+    await page.focus('[aria-label="Entries"] button');
+    await page.keyboard.press('z');
+    await waitForSaved(page);
+    await page.waitForFunction(() => localStorage.getItem('probe.drawer-calls') === null);
+    await page.goto(`${bench.app.url}/drawer`, { waitUntil: 'load' });
+    await waitForText(page, 'box 3');
+    expect(await counts()).toEqual([0, 0]);
   });
 });

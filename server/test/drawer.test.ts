@@ -57,6 +57,22 @@ describe('the drawer', () => {
     await call(`/${encodeURIComponent(stockKey(led))}`, 'DELETE');
   });
 
+  it('gives back what an undone entry put there, as far as it is free, once', async () => {
+    const led = stock('4 x led white 3528 in box 3');
+    const ledKey = stockKey(led);
+    await call('', 'POST', { drawer: [led], by: 'entry-keep-3' });
+    await call('', 'POST', { drawer: [{ ...led, count: 2 }] });
+    // What another entry put there is none of its business.
+    expect(there(await call('/take-back', 'POST', { drawer: [led], by: 'entry-keep-4' }), ledKey)?.count).toBe(6);
+    await call('/reserve', 'POST', { by: 'way-five', needs: [{ key: ledKey, count: 3 }] });
+    expect(there(await call('/take-back', 'POST', { drawer: [led], by: 'entry-keep-3' }), ledKey)).toMatchObject({ count: 3, from: [] });
+    expect(there(await call('/take-back', 'POST', { drawer: [led], by: 'entry-keep-3' }), ledKey)?.count).toBe(3);
+    // Done again it puts them there again.
+    expect(there(await call('', 'POST', { drawer: [led], by: 'entry-keep-3' }), ledKey)?.count).toBe(7);
+    await call('/settle', 'POST', { by: 'way-five', used: false });
+    await call(`/${encodeURIComponent(ledKey)}`, 'DELETE');
+  });
+
   it('never goes below nothing: of twenty at once from two tabs, ten go', async () => {
     const answers = await Promise.all(Array.from({ length: 20 }, () => call('/count', 'POST', { key, by: -1 })));
     expect(answers.filter(({ status }) => status === 200)).toHaveLength(10);

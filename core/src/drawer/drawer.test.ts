@@ -1,8 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
+import { entriesOf } from '../bench-line/tape.testing.ts';
 import { circuitOf } from '../circuit/circuit.testing.ts';
 import { applyMoves, type CircuitMove } from '../rework/index.ts';
+import type { Entry } from '../tape/index.ts';
 import {
   costOfWay,
+  drawerChange,
   drawerFor,
   freeCount,
   needsOf,
@@ -42,6 +45,20 @@ describe('parts of a gadget that is not repaired', () => {
     // The same as if it had been typed there.
     expect(stockKey((kept as Stock[])[0] as Stock)).toBe(stockKey(stock('2 x 33r 0.25w in box 3')));
     expect(JSON.stringify(kept)).not.toMatch(/spread|initialVolts|marking/);
+  });
+
+  it('go out again where that is undone, and back in where it is done again: by the board as it was', () => {
+    const before = entriesOf('V1 5v on P G', 'R1 33r on P A', 'D1 led white on A G', 'keep R1 in box 3', 'correct R1 47r');
+    const keep = before.find(({ kind }) => kind === 'keep') as Entry;
+    const put = [{ by: keep.id, stock: [{ part: expect.objectContaining({ kind: 'resistor', ohms: 33 }), count: 1, where: 'box 3' }] }];
+    const at = before.indexOf(keep);
+    expect(drawerChange(before.slice(0, at), keep)).toEqual({ put, takeBack: [] });
+    const strike = (entry: string, id: string): Entry => ({ kind: 'strike', id, at: keep.at, entry });
+    expect(drawerChange(before, strike(keep.id, 'strike-1'))).toEqual({ put: [], takeBack: put });
+    const undone = [...before, strike(keep.id, 'strike-1')];
+    expect(drawerChange(undone, strike('strike-1', 'strike-2'))).toEqual({ put, takeBack: [] });
+    // Of what is no part that was kept nothing goes anywhere.
+    expect(drawerChange(before, strike((before[1] as Entry).id, 'strike-3'))).toEqual({ put: [], takeBack: [] });
   });
 
   it('that are not on its board are named', () => {

@@ -1,3 +1,4 @@
+export { drawerChange, type KeptParts } from './kept-parts.ts';
 export { salvaged } from './salvage.ts';
 export {
   costOfWay,

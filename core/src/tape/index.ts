@@ -37,6 +37,7 @@ export { isPowered, type SpecimenLook, type SpecimenRun, secondsBetween } from '
 export { sayContradiction } from './say-contradiction.ts';
 export { sayMode } from './say-mode.ts';
 export type { Specimen, SpecimenPicture, TakenRework, TapeLine } from './specimen.ts';
+export { strikesOf } from './strikes.ts';
 export {
   WRITE_UP_FIGURES,
   WRITE_UP_LENGTHS,

@@ -34,15 +34,25 @@ export class PutMetersDto extends createZodDto(
 
 export class MetersDto extends createZodDto(z.object({ meters: z.array(meterSchema) })) {}
 
+const stockListSchema = z
+  .array(stockSchema.omit({ reserved: true, from: true }))
+  .min(1)
+  .max(ITEMS_AT_ONCE)
+  .refine(...WITHOUT_NUL);
+
 export class AddStockDto extends createZodDto(
   z.strictObject({
-    drawer: z
-      .array(stockSchema.omit({ reserved: true, from: true }))
-      .min(1)
-      .max(ITEMS_AT_ONCE)
-      .refine(...WITHOUT_NUL),
+    drawer: stockListSchema,
     /** The entry that puts them there: said again by the same it changes nothing. */
     by: z.string().min(1).max(80).optional(),
+  }),
+) {}
+
+export class TakeBackStockDto extends createZodDto(
+  z.strictObject({
+    drawer: stockListSchema,
+    /** The entry that put them there. */
+    by: z.string().min(1).max(80),
   }),
 ) {}
 

@@ -1,7 +1,7 @@
 import type { Stock } from '@mindful-probe/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { AddStockDto, CountStockDto, DrawerDto, ReserveStockDto, SettleStockDto } from './bench.dto.ts';
+import { AddStockDto, CountStockDto, DrawerDto, ReserveStockDto, SettleStockDto, TakeBackStockDto } from './bench.dto.ts';
 import { BenchItemsRepository } from './bench-items.repository.ts';
 import { DrawerService } from './drawer.service.ts';
 
@@ -26,6 +26,15 @@ export class DrawerController {
   @ApiOkResponse({ type: DrawerDto })
   async add(@Body() { drawer, by }: AddStockDto): Promise<{ drawer: Stock[] }> {
     await this.drawer.add(drawer, by);
+    return this.list();
+  }
+
+  /** Out again, as far as it is still free: the entry that put it there was undone. */
+  @Post('take-back')
+  @HttpCode(200)
+  @ApiOkResponse({ type: DrawerDto })
+  async takeBack(@Body() { drawer, by }: TakeBackStockDto): Promise<{ drawer: Stock[] }> {
+    await this.drawer.takeBack(drawer, by);
     return this.list();
   }
 

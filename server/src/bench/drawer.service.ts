@@ -38,6 +38,27 @@ export class DrawerService {
     });
   }
 
+  /**
+   * Takes out again what an entry put there, as far as it is still free, once.
+   *
+   * @param put what it put there
+   */
+  async takeBack(put: readonly Stock[], by: string): Promise<void> {
+    const keys = [...new Set(put.map(stockKey))];
+    await this.items.change<Stock>('drawer', keys, (there) => {
+      const now = new Map<string, Stock>();
+      for (const item of put) {
+        const key = stockKey(item);
+        const known = there.get(key);
+        const left = now.get(key) ?? known;
+        if (!left || !known?.from?.includes(by)) continue;
+        const gone = Math.min(item.count, Math.max(0, freeCount(left)));
+        now.set(key, { ...left, count: left.count - gone, from: known.from.filter((one) => one !== by) });
+      }
+      return now;
+    });
+  }
+
   /** @throws StockNotFoundError, or NotEnoughError where more would go than is free */
   async count(key: string, by: number): Promise<void> {
     await this.items.change<Stock>('drawer', [key], (there) => {

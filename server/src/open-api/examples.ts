@@ -118,6 +118,10 @@ export const API_EXAMPLES: Readonly<Record<string, ApiExample>> = {
     summary: 'Promise parts to a way that was taken',
     body: { by: 'entry-0009', needs: [{ key: RESISTOR_KEY, count: 2 }] },
   },
+  'POST /api/drawer/take-back': {
+    summary: 'What an entry put into the drawer goes out of it again: the entry was undone',
+    body: { by: 'entry-0012', drawer: [{ part: { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 33 }, count: 2 }] },
+  },
   'POST /api/drawer/settle': { summary: 'What was promised is fitted, or free again', body: { by: 'entry-0009', used: true } },
   'DELETE /api/drawer/{key}': { summary: 'Take a part out of the list', path: { key: RESISTOR_KEY } },
   'PUT /api/marks': {

@@ -49,7 +49,9 @@ export class Judging {
     const { warmed } = assessed.nominal;
     // Solved already but for what its new parts' ratings say: from there.
     const near = 'settled' in warmed ? warmed.settled : undefined;
-    const fitted = fitReadings(assessed.circuit, [], { solve: (circuit, options) => solveWarmed(circuit, { ...options, near: options?.near ?? near }) });
+    const fitted = fitReadings(assessed.circuit, [], {
+      solve: (circuit, options) => solveWarmed(circuit, { ...options, near: options?.near ?? near }),
+    });
     if (!fitted.ok) return this.unjudged(assessed);
     const fit = fitted.value;
     const { findings } = auditSolved(assessed.circuit, fit.solution, stressesOf(assessed.circuit, fit), this.measuring.solve);

@@ -39,6 +39,11 @@ export function putIntoDrawer(by: string, drawer: readonly Stock[]): void {
   if (drawer.length > 0) calls.say({ path: '', body: { by, drawer } });
 }
 
+/** An entry that put this into the drawer was undone; said as soon as the server answers. */
+export function takeOutOfDrawer(by: string, drawer: readonly Stock[]): void {
+  if (drawer.length > 0) calls.say({ path: '/take-back', body: { by, drawer } });
+}
+
 /** The parts at hand, shared by all specimens and tabs. What changes it throws where the server does not take it, in its words. */
 export function useDrawer() {
   const { data, error, mutate: change } = useSWR<Answer, Error>(ADDRESS, request<Answer>, { revalidateOnFocus: true });

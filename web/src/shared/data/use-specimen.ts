@@ -1,10 +1,10 @@
-import { completeDraft, type Entry, type EntryDraft, replay, type Specimen, salvaged } from '@mindful-probe/core';
+import { completeDraft, drawerChange, type Entry, type EntryDraft, replay, type Specimen } from '@mindful-probe/core';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import useSWR from 'swr';
 import { ProblemError, request, type TapeLineDto } from './api.ts';
 import { newId } from './new-id.ts';
 import { tapeKey, withLines } from './tape-cache.ts';
-import { putIntoDrawer } from './use-drawer.ts';
+import { putIntoDrawer, takeOutOfDrawer } from './use-drawer.ts';
 import { useServerEvents } from './use-server-events.ts';
 import { append, isUnborn, useWaiting } from './waiting.ts';
 import type { WaitingEntry } from './waiting-entries.ts';
@@ -45,13 +45,14 @@ export function useSpecimen(id: string): SpecimenState {
     hello: () => void mutate(),
   });
 
-  const now = useRef<Specimen>(undefined);
+  const now = useRef<readonly Entry[]>([]);
   const record = useCallback(
     (draft: EntryDraft) => {
       const entry = completeDraft(draft, newId(), new Date().toISOString());
       if (!append(id, entry)) return false;
-      const stock = entry.kind === 'keep' && now.current ? salvaged(now.current.circuit, entry.refs, entry.where) : [];
-      if (typeof stock !== 'string') putIntoDrawer(entry.id, stock);
+      const { put, takeBack } = drawerChange(now.current, entry);
+      for (const { by, stock } of put) putIntoDrawer(by, stock);
+      for (const { by, stock } of takeBack) takeOutOfDrawer(by, stock);
       return true;
     },
     [id],
@@ -67,7 +68,7 @@ export function useSpecimen(id: string): SpecimenState {
     return error ? { kind: 'unreachable' } : { kind: 'loading' };
   }, [data, error, id, waiting, record]);
   useEffect(() => {
-    now.current = state.kind === 'ready' ? state.specimen : undefined;
+    now.current = state.kind === 'ready' ? state.entries : [];
   }, [state]);
   return state;
 }
