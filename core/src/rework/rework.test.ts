@@ -349,6 +349,23 @@ describe('what is unsafe, in a lamp that is overdriven besides', () => {
     expect(first?.after.ofRated).toBeLessThan(1);
     expect(first?.mends.map(({ code }) => code)).toEqual(expect.arrayContaining(['no-fuse', 'no-bleeder', 'capacitor-class', 'over-amps']));
   });
+
+  it('with two droppers the one that stays is replaced by a smaller one of its class, where as much might be too much', () => {
+    const floor = circuitOf([
+      { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 },
+      { ref: 'C1', kind: 'capacitor', pins: ['L', 'X'], farads: 2.2e-6, rated: { volts: 400 } },
+      { ref: 'C2', kind: 'capacitor', pins: ['L', 'X'], farads: 2.2e-6, rated: { volts: 400 } },
+      { ref: 'B1', kind: 'bridge', pins: ['X', 'N', 'P', 'M'] },
+      { ref: 'C3', kind: 'capacitor', pins: ['P', 'M'], farads: 22e-6, rated: { volts: 200 } },
+      { ref: 'D1', kind: 'led', pins: ['P', 'M'], series: 36, colour: 'white', body: '2835' },
+      { ref: 'D2', kind: 'led', pins: ['P', 'M'], series: 36, colour: 'white', body: '2835' },
+    ]);
+    const { ways } = find(floor, { aim: 'none' });
+    const whole = ways.find(({ keeps, leaves, makes }) => keeps && [...leaves, ...makes].every(({ severity }) => severity === 'note'));
+    expect(whole?.moves).toContainEqual(
+      expect.objectContaining({ move: 'replace-capacitor', farads: 1.8e-6, rated: expect.objectContaining({ class: 'X2' }) }),
+    );
+  });
 });
 
 describe('beside the LEDs', () => {

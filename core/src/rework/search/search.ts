@@ -1,5 +1,5 @@
 import { type Circuit, type Result, succeed } from '../../circuit/index.ts';
-import { preferredBetween, type Series } from '../../quantity/index.ts';
+import { preferredBelow, preferredBetween, type Series } from '../../quantity/index.ts';
 import type { Finding } from '../../safety/index.ts';
 import { figureOf, isAlternating, type SolveWarmed, sensitivityTable, solveSensitivities, solveWarmed } from '../../solve/index.ts';
 import type { Measured } from '../figures/measure.ts';
@@ -361,12 +361,24 @@ class Search {
       ];
       // Notes are mended in the best way alone: most people leave them.
       if (rank === 0 && serious.length < findings.length) sets.push(this.mendsFor(way, findings));
-      for (const set of sets.filter(({ length }) => length > 0)) {
-        const moves = merged(way.moves, set.flat());
-        const nominal = this.measuring.measured(applyMoves(this.task.circuit, moves), this.task.before);
-        if (nominal.ok) this.keep(moves, nominal.value);
-      }
+      for (const set of sets.filter(({ length }) => length > 0)) this.tryMended(way, set.flat());
       yield this.progress();
+    }
+  }
+
+  /** A new capacitor in the place of one that was measured may be a tenth more: where the LEDs then get too much, the next smaller ones. */
+  private tryMended(way: ReworkWay, mends: readonly CircuitMove[]): void {
+    let fitted = mends;
+    for (let smaller = 0; smaller <= MOST_SMALLER; smaller++) {
+      const moves = merged(way.moves, fitted);
+      const nominal = this.measuring.measured(applyMoves(this.task.circuit, moves), this.task.before);
+      const breaks = nominal.ok ? this.keep(moves, nominal.value)?.breaks : undefined;
+      if (!breaks || breaks.length === 0 || breaks.some(({ limit }) => limit !== 'chipAmps')) return;
+      const next = fitted.map((move) =>
+        move.move === 'replace-capacitor' ? { ...move, farads: preferredBelow('E12', SMALLER * move.farads) } : move,
+      );
+      if (next.every((move, index) => move === fitted[index])) return;
+      fitted = next;
     }
   }
 
@@ -405,6 +417,8 @@ const [UNTOLD_STRENGTH, LEAST_STRENGTH] = [0.02, 1e-5];
 const AT_LIMIT = 0.8;
 /** Ways that are repaired at a second place. */
 const REPAIRED = 3;
+/** So many values further down a mended capacitor is tried, each less than this share of the one before. */
+const [MOST_SMALLER, SMALLER] = [3, 0.99];
 /** A value that crosses nothing is worth showing where it takes this off what is missed. */
 const NEARER = 0.9;
 /** Of its rating: what has less is dark, and no way to anything. */
