@@ -41,9 +41,17 @@ export function faultEvidence({ specimen, rework, before }: Analysis): FaultEvid
     .flatMap((reading) => otherReadings(circuit, reading).map((what) => ({ what, entryId: reading.entry.id })));
   const seen = specimen.observed
     .filter((one) => one.rework === rework && isSince(one.entry.id))
-    .flatMap(({ entry }) => entry.things.map((what): { what: Evidence; entryId: string } => ({ what, entryId: entry.id })));
-  const all = [...read, ...others, ...seen];
+    .flatMap(({ entry }) => entry.things.filter(({ kind }) => kind !== 'used').map((what) => ({ what, entryId: entry.id })));
+  const all: FaultEvidence['evidence'][number][] = [...read, ...others, ...seen, ...usedIn(specimen)];
   return { ...found, circuit, evidence: all.sort((a, b) => (placeOnTape.get(a.entryId) ?? 0) - (placeOnTape.get(b.entryId) ?? 0)) };
+}
+
+/** For how long it was in use, as said last: also before it was known not to work. */
+export function usedIn({ observed }: Specimen): FaultEvidence['evidence'] {
+  const said = observed.flatMap(({ entry }) =>
+    entry.things.filter(({ kind }) => kind === 'used').map((what) => ({ what, entryId: entry.id })),
+  );
+  return said.slice(-1);
 }
 
 /** What a fault shows in and an estimate has no use for: ohms of what is no resistor, and a diode by itself. */

@@ -1,7 +1,7 @@
 export { type Analysis, analysisOf, SpecimenAnalyses } from './analysis.ts';
 export { type Appraisal, appraise, isUnfinished } from './appraise.ts';
 export { type Cause, causesOf } from './causes.ts';
-export { type FaultEvidence, faultEvidence, faultyCircuit } from './fault-evidence.ts';
+export { type FaultEvidence, faultEvidence, faultyCircuit, usedIn } from './fault-evidence.ts';
 export { type FittedCircuit, fittedCircuit, foundOf, learntBy } from './fitted-circuit.ts';
 export { type EarlySoak, earlySoaksOf, type PlacedSoak, soaksOf, thermalOf } from './heat-readings.ts';
 export { ledLimits } from './led-limits.ts';

@@ -28,6 +28,9 @@ describe('what is seen and tried, on the bench line', () => {
     ['it goes out when warm', [{ kind: 'warm', value: true }]],
     ['it does not hum', [{ kind: 'hums', value: false }]],
     ['it works again', [{ kind: 'lights', of: 'all', value: true }]],
+    ['it was used 6 years 3 h a day', [{ kind: 'used', hours: 6570 }]],
+    ['it is 2 years old', [{ kind: 'used', hours: 2000 }]],
+    ['it was used for about 4000 h', [{ kind: 'used', hours: 4000 }]],
     ['nothing seen', [{ kind: 'seen', of: 'all', value: 'nothing' }]],
     ['D5 dark spot', [{ kind: 'seen', of: 'D5', value: 'dark spot' }]],
     ['r1 burnt', [{ kind: 'seen', of: 'R1', value: 'burnt' }]],
@@ -56,6 +59,10 @@ describe('what is seen and tried, on the bench line', () => {
 
   it.each([
     ['it sings', /does not light, it is dim/],
+    ['it was used long', /for how long/],
+    ['it was used 3 years 30 h a day', /24 hours/],
+    ['it was used 0 years', /for how long/],
+    ['it was used 4000 h 3 h a day', /hours in all, or years/],
     ['nothing', /nothing seen/],
     ['R1 dark', /only an LED lights/],
     ['D1-D9 light but D12', /D12 is none of D1-D9/],
@@ -115,6 +122,13 @@ describe('the time in which a thing does not work', () => {
     expect(faultEvidence(analysisOf(longAgo, 0))?.evidence.map(({ what }) => what.kind)).toEqual(['lights']);
     const mended = specimenOf(...SPOT, 'it does not light', 'R1 ol', 'it works', 'it flickers');
     expect(faultEvidence(analysisOf(mended, 0))?.evidence.map(({ what }) => what.kind)).toEqual(['flickers']);
+  });
+
+  it('has how long it was in use, as said last, also where that was said before', () => {
+    const lines = ['it was used 2 years', ...SPOT, 'it does not light', 'it was used 6 years 3 h a day'];
+    const used = faultEvidence(analysisOf(specimenOf(...lines), 0))?.evidence.filter(({ what }) => what.kind === 'used');
+    expect(used?.map(({ what }) => what)).toEqual([{ kind: 'used', hours: 6570 }]);
+    expect(symptomsOf(specimenOf(...SPOT, 'it was used 2 years'))).toEqual([]);
   });
 
   it('has the usual circuit of its kind while nothing is traced, and the traced one as soon as it is there', () => {

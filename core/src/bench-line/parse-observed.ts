@@ -2,7 +2,7 @@ import { faultyCircuit } from '../appraisal/index.ts';
 import { ARRANGEMENT_CODES, ARRANGEMENT_NAMES, type ArrangementCode } from '../arrangement/index.ts';
 import { type LedPackage, packagesNamed, packagesOf, partOf } from '../circuit/index.ts';
 import { isKind } from '../device/index.ts';
-import { MARKS_SEEN, type MarkSeen, type Observation, type Sign, sayObservation, testAmpsOf } from '../diagnosis/index.ts';
+import { HOURS_A_YEAR, MARKS_SEEN, type MarkSeen, type Observation, type Sign, sayObservation, testAmpsOf } from '../diagnosis/index.ts';
 import { meteredBy } from '../meter/index.ts';
 import { readFigure } from '../quantity/index.ts';
 import type { BenchContext } from './context.ts';
@@ -26,7 +26,7 @@ const WHOLE: readonly (readonly [RegExp, readonly Observation[]])[] = [
 ];
 
 const WHOLE_EXAMPLES =
-  'it does not light, it is dim, it flickers, it comes back when tapped, it goes out when warm, it smells, it hums, it works';
+  'it does not light, it is dim, it flickers, it comes back when tapped, it goes out when warm, it smells, it hums, it was used 6 years 3 h a day, it works';
 
 /** `it does not light`, `it flickers`: what the whole thing does. */
 export function parseWhole(words: readonly string[]): BenchOutcome {
@@ -35,10 +35,32 @@ export function parseWhole(words: readonly string[]): BenchOutcome {
     .toLowerCase()
     .replace(/\bdoesn['’]?t\b/g, 'does not')
     .replace(/[.!]$/, '');
-  const things = WHOLE.find(([pattern]) => pattern.test(said))?.[1];
+  const used = usedHours(said);
+  if (typeof used === 'string') return unread(used);
+  const things: readonly Observation[] | undefined =
+    used === undefined ? WHOLE.find(([pattern]) => pattern.test(said))?.[1] : [{ kind: 'used', hours: used }];
   if (!things) return unread(`it …: ${WHOLE_EXAMPLES}.`);
   return entry(`it ${things.map(sayObservation).join(', ')}`, { kind: 'observed', things: [...things] });
 }
+
+const USED_EXAMPLE = '“it was used 6 years 3 h a day”, “it is 2 years old” or “it was used 4000 h”';
+
+/** `was used 6 years 3 h a day`, `is 2 years old`, `was used 4000 h`; undefined where it says nothing of that, a string where it is wrong. */
+function usedHours(said: string): number | string | undefined {
+  const words =
+    /^(?:was used|is)(?: for)?(?: about)? ([\d.]+) ?(years?|months?|h|hours?)( old)?(?:,? (?:at )?([\d.]+) ?h(?:ours)? a day)?$/.exec(said);
+  if (!words) return /^was used\b/.test(said) ? `it was used …: for how long? As ${USED_EXAMPLE}.` : undefined;
+  const [, figure, unit = '', , perDay] = words;
+  const isHours = unit.startsWith('h');
+  if (isHours && perDay !== undefined) return `it was used …: hours in all, or years and the hours of a day. As ${USED_EXAMPLE}.`;
+  const years = Number(figure) / (unit.startsWith('month') ? 12 : 1);
+  const hours = isHours ? Number(figure) : years * (perDay === undefined ? HOURS_A_YEAR : 365 * Number(perDay));
+  if (Number(perDay ?? 1) > 24) return 'it was used …: a day has 24 hours.';
+  return hours > 0 && hours <= MOST_HOURS_USED ? hours : `it was used …: for how long? As ${USED_EXAMPLE}.`;
+}
+
+/** A century day and night. */
+const MOST_HOURS_USED = 876_000;
 
 /** `nothing seen`: every part was looked at. */
 export function parseNothing(words: readonly string[]): BenchOutcome {

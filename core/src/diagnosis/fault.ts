@@ -28,6 +28,8 @@ export interface Fault {
 const JOINT_WEIGHTS = { cells: 4, lead: 2, switch: 1, led: 0.3, other: 0.15 } as const;
 /** Ohms of a bad joint, next to those that the whole gadget has at its supply. */
 const JOINT_SHARES = [0.1, 0.4, 2, 20] as const;
+/** A cold joint that still conducts makes itself felt from about twice what all else has. */
+const SOLDERED_SHARES = [2] as const;
 /** Beyond any meter's range. */
 const OPEN_OHMS = 1e8;
 /** A supply that delivers nothing has no ohms of its own to tell a joint by. */
@@ -81,7 +83,7 @@ function jointOf(circuit: Circuit, intact: Solution, part: Part, name: string): 
         : JOINT_WEIGHTS.other;
   const isHandled = source !== undefined || isKind(part, 'switch');
   const load = loadOhms(circuit, intact);
-  const ohms = isHandled ? [...JOINT_SHARES.map((share) => share * load), OPEN_OHMS] : [OPEN_OHMS];
+  const ohms = [...(isHandled ? JOINT_SHARES : SOLDERED_SHARES).map((share) => share * load), OPEN_OHMS];
   return [{ ref: name, fault: 'joint', part: part.ref, weight, steps: ohms.map((value) => ({ fields: {}, value, unit: 'ohms' })) }];
 }
 

@@ -6,6 +6,7 @@ export { type DiagnosisDocument, diagnosisDocument } from './diagnosis-document.
 export { type Evidence, evidenceDocumentSchema, type FaultReading, isReading, parseEvidence } from './evidence.ts';
 export { type Fault, type FaultKind, faultKey } from './fault.ts';
 export { FaultBench } from './fault-bench.ts';
+export { HOURS_A_YEAR } from './life.ts';
 export { aloneProbabilities, type Light, lightProbabilities, MAKES_CONTACT } from './likelihood.ts';
 export {
   ALL,

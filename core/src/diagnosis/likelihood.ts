@@ -4,6 +4,7 @@ import type { Broken } from './broken.ts';
 import { type Evidence, type FaultReading, isReading, uncertaintyOf } from './evidence.ts';
 import { type Expectations, type Expected, faultAt, METER_OHMS } from './expect.ts';
 import type { FaultBench } from './fault-bench.ts';
+import { logAnyHours, logHoursWith } from './life.ts';
 import { ALL, isSign, type Observation } from './observation.ts';
 import { falseMarkProbability, markProbability, signProbability } from './signs.ts';
 
@@ -86,6 +87,7 @@ export class Likelihood {
 
   /** The logarithm of how likely the evidence is with this broken. */
   log(evidence: Evidence, point: Point): number {
+    if (evidence.kind === 'used') return this.logUsed(evidence.hours, point.low);
     const plain = this.logPlain(evidence, point);
     const joint = point.low.faults.find(({ fault }) => fault.fault === 'joint');
     // What is loose may have made contact just then; a sign of it says so by itself.
@@ -99,6 +101,7 @@ export class Likelihood {
   /** The same with a fault that nobody thought of: anything may be, within what the intact circuit shows or nothing. */
   logOfUnknown(evidence: Evidence): number {
     if (isReading(evidence) && this.isAsGoodAsOpen(evidence)) return this.logOfUnknown({ ...evidence, value: null });
+    if (evidence.kind === 'used') return logAnyHours();
     if (!isReading(evidence)) return Math.log(unknownProbability(evidence));
     const expected = this.expectations.of(evidence, this.whole);
     const scale = scaleOf(evidence, expected);
@@ -107,7 +110,12 @@ export class Likelihood {
     return logSum(Math.log(0.35) + intact, Math.log(0.25) + nothing, Math.log(0.4) + logAnything(evidence, scale));
   }
 
-  private logPlain(evidence: Evidence, { low, high, share }: Point): number {
+  /** Of two faults each has its own life. */
+  private logUsed(hours: number, { faults }: Broken): number {
+    return faults.reduce((sum, { fault }) => sum + logHoursWith(this.circuit, fault, hours) - logAnyHours(), logAnyHours());
+  }
+
+  private logPlain(evidence: Exclude<Evidence, { kind: 'used' }>, { low, high, share }: Point): number {
     if (isReading(evidence)) {
       if (this.isAsGoodAsOpen(evidence)) return this.logPlain({ ...evidence, value: null }, { low, high, share });
       const expected = expectedAt(this.expectations, evidence, { low, high, share });
@@ -131,7 +139,7 @@ export class Likelihood {
     return intact === 'beyond' || intact.value < AS_GOOD_AS_OPEN / 10;
   }
 
-  private probability(observation: Exclude<Observation, { kind: 'alone' }>, broken: Broken): number {
+  private probability(observation: Exclude<Observation, { kind: 'alone' | 'used' }>, broken: Broken): number {
     switch (observation.kind) {
       case 'lights':
         return aloneProbabilities(this.expectations, observation.of, broken)[lightIn(observation.value)];

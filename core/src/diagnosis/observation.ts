@@ -36,6 +36,8 @@ export const observationSchema = z.discriminatedUnion('kind', [
     atAmps: z.number().positive().max(100),
   }),
   z.strictObject({ kind: z.enum(SIGNS), value: z.boolean() }),
+  /** For how long it was in use, about. */
+  z.strictObject({ kind: z.literal('used'), hours: z.number().positive().max(1e6) }),
 ]);
 export type Observation = z.infer<typeof observationSchema>;
 

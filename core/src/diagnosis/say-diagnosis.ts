@@ -67,11 +67,18 @@ export function sayObservation(observation: Observation): string {
       return `${observation.of} ${observation.value}`;
     case 'tested':
       return `${observation.of} ${observation.value === 'open' ? 'open' : 'short'} to the meter`;
+    case 'used':
+      return `was used about ${hoursInWords(observation.hours)}`;
     case 'alone':
       return `${observation.of} ${formatEngineering(observation.volts, 'volts').text} at ${formatEngineering(observation.atAmps, 'amps', 1).text}`;
     default:
       return SIGN_WORDS[observation.kind][observation.value ? 0 : 1];
   }
+}
+
+/** Two figures: nobody knows it better. */
+function hoursInWords(hours: number): string {
+  return `${Number(hours.toPrecision(2)).toLocaleString('en-GB')} h`;
 }
 
 /** A reading or an observation, in a few words. */

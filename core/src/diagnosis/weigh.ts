@@ -137,6 +137,8 @@ function leavesMuch(model: FaultModel, singles: readonly Weighed[], evidence: re
   const at = first?.hypothesis.points[first.points.indexOf(Math.max(...first.points))];
   if (!at) return false;
   return evidence.some((one) => {
+    // How old it is explains nothing by itself.
+    if (one.kind === 'used') return false;
     const log = model.likelihood.log(one, at);
     return isReading(one) ? log < model.likelihood.logOfUnknown(one) + UNEXPLAINED : log < HARDLY;
   });

@@ -109,6 +109,25 @@ describe('what it does', () => {
     expect(recorded).toMatchObject([{ things: [{ kind: 'flickers', value: true }] }, { things: [{ kind: 'flickers', value: false }] }]);
   });
 
+  it('takes for how long it was in use, by a usual day where none is said, and nothing that cannot be', async () => {
+    const { recorded } = renderOpen(<SymptomButtons />, { lines: STRIP });
+    const [years, perDay] = [screen.getByLabelText(/in use for/), screen.getByLabelText(/h a day/)];
+    await userEvent.type(years, '120');
+    expect(screen.getByText(/at most 100/)).toBeTruthy();
+    await userEvent.clear(years);
+    await userEvent.type(years, '6');
+    await userEvent.type(perDay, '30{Enter}');
+    expect(screen.getByText(/24 hours/)).toBeTruthy();
+    expect(recorded).toEqual([]);
+    await userEvent.clear(perDay);
+    await userEvent.type(perDay, '3{Enter}');
+    await userEvent.type(years, '2{Enter}');
+    expect(recorded).toMatchObject([
+      { things: [{ kind: 'used', hours: 6570 }], typed: 'it was used 6 years 3 h a day' },
+      { things: [{ kind: 'used', hours: 2000 }], typed: 'it was used 2 years' },
+    ]);
+  });
+
   it('asks how it is built where nothing is traced, and takes no number of packages that is none', async () => {
     const { recorded } = renderOpen(<Suppose />, { lines: ['it does not light'] });
     const field = screen.getByLabelText('LED packages, counted');

@@ -1,4 +1,4 @@
-import { ARRANGEMENT_NAMES, type ArrangementCode, SUPPOSABLE, sayObservation, symptomsOf } from '@mindful-probe/core';
+import { ARRANGEMENT_NAMES, type ArrangementCode, SUPPOSABLE, sayEvidence, sayObservation, symptomsOf, usedIn } from '@mindful-probe/core';
 import { useState } from 'react';
 import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
 import { SymptomButtons } from '../../../shared/faults/symptom-buttons.tsx';
@@ -18,7 +18,7 @@ export function SymptomSentence() {
           onClick={() => setOpen(!open)}
           className="font-[650] underline decoration-1 underline-offset-4"
         >
-          {symptoms.map(sayObservation).join('; ')}
+          {[...symptoms.map(sayObservation), ...usedIn(specimen).map(({ what }) => sayEvidence(what))].join('; ')}
         </button>
       </p>
       {open && (
