@@ -18,6 +18,13 @@ describe('parseCircuit names what is wrong and where', () => {
     ['two parts with one ref', { ...base, parts: [r('R1', 'a', 'b'), r('R1', 'b', 'c')] }, 'duplicate-ref', 'parts.1.ref', /R1/],
     ['a negative resistance', { ...base, parts: [{ ...r('R7', 'a', 'b'), ohms: -1 }] }, 'bad-document', 'parts.0.ohms', /R7, ohms/],
     [
+      'a rating beyond anything there is',
+      { ...base, parts: [{ ref: 'D1', kind: 'led', pins: ['a', 'b'], rated: { amps: 1e300 } }] },
+      'bad-document',
+      'parts.0.rated.amps',
+      /D1, rated\.amps/,
+    ],
+    [
       'a kind it does not know',
       { ...base, parts: [{ ref: 'X1', kind: 'valve', pins: ['a', 'b'] }] },
       'bad-document',

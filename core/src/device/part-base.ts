@@ -1,12 +1,15 @@
 import { z } from 'zod';
 
+/** No part bears more of anything, V, A or W: a figure beyond is a slip, and too large to reckon with. */
+const ratingSchema = z.number().positive().max(1e9);
+
 /** What a part's maker says it takes. All SI; `celsius` is the maximum (of an LED: of the junction). */
 export const ratedSchema = z.strictObject({
-  watts: z.number().positive().optional(),
-  volts: z.number().positive().optional(),
-  amps: z.number().positive().optional(),
-  peakAmps: z.number().positive().optional(),
-  reverseVolts: z.number().positive().optional(),
+  watts: ratingSchema.optional(),
+  volts: ratingSchema.optional(),
+  amps: ratingSchema.optional(),
+  peakAmps: ratingSchema.optional(),
+  reverseVolts: ratingSchema.optional(),
   celsius: z.number().optional(),
   class: z.string().max(40).optional(),
 });

@@ -62,9 +62,12 @@ export function formatUncertain(value: number, uncertainty: number, unit: Unit):
   };
 }
 
+/** Of whatever unit: so many decimals nobody reads. */
+const NEXT_TO_NOTHING = 1e-15;
+
 /** `digits` significant digits without an exponent: 0.0351, 35.1, 351, 3510. */
 export function formatSignificant(value: number, digits = 3): string {
-  if (value === 0) return '0';
+  if (Math.abs(value) < NEXT_TO_NOTHING) return '0';
   const rounded = Number(value.toPrecision(digits));
   const leading = Math.floor(Math.log10(Math.abs(rounded)));
   return minus(rounded.toFixed(Math.max(0, digits - 1 - leading)));

@@ -4,6 +4,7 @@ import {
   coarsestSeries,
   divide,
   formatEngineering,
+  formatSignificant,
   formatUncertain,
   isAmbiguousThousand,
   nearestPreferred,
@@ -56,6 +57,11 @@ describe('parseQuantity', () => {
     expect(isAmbiguousThousand('1,000 lm')).toBe(true);
     expect(parseQuantity('1,000 lm')).toBeUndefined();
     expect(parseQuantity('0,125w')?.value).toBe(0.125);
+  });
+
+  it('prints three digits without an exponent, and what is next to nothing as nothing', () => {
+    expect([0.03512, 35.12, 3512, -0.5].map((value) => formatSignificant(value))).toEqual(['0.0351', '35.1', '3510', '−0.500']);
+    expect([1e-300, -1e-16, 0].map((value) => formatSignificant(value))).toEqual(['0', '0', '0']);
   });
 
   it('reads back what formatEngineering prints, to three digits', () => {

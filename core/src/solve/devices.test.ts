@@ -49,6 +49,8 @@ describe('direct current: each kind by its law', () => {
   });
 
   it('a sink gives its amps above dropout, and is a resistance below', () => {
+    const least = solved([supply(5), { ref: 'I1', kind: 'sink', pins: ['p', '0'], amps: 0.02, dropoutVolts: 1e-300 }]);
+    expect(least.parts.I1?.amps.avg).toBeCloseTo(0.02, 4);
     const high = solved([supply(5), { ref: 'I1', kind: 'sink', pins: ['p', '0'], amps: 0.02, dropoutVolts: 0.5 }]);
     const low = solved([
       supply(0.25),

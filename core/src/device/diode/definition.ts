@@ -16,8 +16,8 @@ const schema = z.strictObject({
   voltsPerKelvin: z.number().min(-0.1).max(0.1).optional(),
   /** At any current: what an estimate learns. */
   voltsShift: z.number().min(-2).max(2).optional(),
-  breakdownVolts: z.number().positive().optional(),
-  breakdownOhms: z.number().positive().optional(),
+  breakdownVolts: z.number().positive().max(1e6).optional(),
+  breakdownOhms: z.number().positive().max(1e9).optional(),
 });
 
 /** Of a rectifier the size of a grain of rice, A; rms. */

@@ -21,7 +21,7 @@ const schema = z.strictObject({
   model: diodeModelSchema.optional(),
   /** [amps, volts] of one chip. */
   points: z
-    .array(z.tuple([z.number().positive(), z.number().positive()]))
+    .array(z.tuple([z.number().positive().max(1e6), z.number().positive().max(1e6)]))
     .min(1)
     .max(1000)
     .optional(),
@@ -33,8 +33,8 @@ const schema = z.strictObject({
   voltsUncertainty: z.number().positive().max(10).optional(),
   /** Of one chip, in place of its curve's own: what an estimate learns. The curve's volts at its known current stay. */
   seriesOhms: z.number().min(0).max(1e6).optional(),
-  breakdownVolts: z.number().positive().optional(),
-  breakdownOhms: z.number().positive().optional(),
+  breakdownVolts: z.number().positive().max(1e6).optional(),
+  breakdownOhms: z.number().positive().max(1e9).optional(),
   kelvinPerWatt: z.number().min(0).optional(),
   /** Its own chip of a few lines lets it flash so often; the current is let through for a share of the time. */
   blinkHertz: z.number().min(0.05).max(1e3).optional(),

@@ -4,9 +4,12 @@ import type { CurveLaw, CurvePoint } from '../law.ts';
 const CORNER_SHARE = 1e-3;
 /** What still rises above dropout, relative to the slope below it: so that a sink alone in a loop has a solution. */
 const RESIDUAL_SLOPE = 1e-9;
+/** No part regulates from less over it, V: a figure below says that it is next to nothing. */
+const LEAST_DROPOUT_VOLTS = 1e-3;
 
 /** slope·(max(0, v) − soft(v − dropout)), with soft(v) = (v + √(v² + w²))/2: the upper corner is rounded, exact far from it. */
-export function sinkLaw(amps: number, dropoutVolts: number): CurveLaw {
+export function sinkLaw(amps: number, statedDropoutVolts: number): CurveLaw {
+  const dropoutVolts = Math.max(LEAST_DROPOUT_VOLTS, statedDropoutVolts);
   const slope = amps / dropoutVolts;
   const w = CORNER_SHARE * dropoutVolts;
   const top = Math.hypot(dropoutVolts, w);

@@ -3,7 +3,8 @@ import { isKind, type PartOf } from '../../device/index.ts';
 import { nearestPreferred, preferredBelow } from '../../quantity/index.ts';
 import type { Finding } from '../../safety/index.ts';
 import { newRefs } from '../moves/insert-resistor/definition.ts';
-import { type CircuitMove, fittedBy, type MoveCode } from '../moves/registry.ts';
+import { applyMoves, type CircuitMove, fittedBy, type MoveCode } from '../moves/registry.ts';
+import type { ReworkWay } from './way.ts';
 
 /** IEC 60335-1, 22.5: what a discharge ends at. */
 const SAFE_VOLTS = 34;
@@ -20,17 +21,68 @@ const SURGE_OHMS = 470;
 /** A dropper's surge resistor where there is none: it opens as a fuse does. */
 const FUSIBLE_OHMS = 10;
 
+/** So many values further down a mended capacitor is tried, each less than this share of the one before. */
+const [MOST_SMALLER, SMALLER] = [3, 0.99];
+
 /**
- * What mends a finding in the circuit as the moves left it: nothing where soldering does not.
+ * What a way can be mended by: all that is more than a note, and where `every` way to do so is wanted also all but one of
+ * those, and all with the notes, which most people leave.
  *
  * @param codes moves that may be made
  */
-export function mendOf(
-  finding: Finding,
-  circuit: Circuit,
-  done: readonly CircuitMove[],
+export function setsOfMends(
+  way: ReworkWay,
+  findings: readonly Finding[],
   codes: readonly MoveCode[],
-): readonly CircuitMove[] {
+  every: boolean,
+): readonly (readonly CircuitMove[])[] {
+  const serious = findings.filter(({ severity }) => severity !== 'note');
+  const mends = mendsAfter(way, serious, codes);
+  const sets = [mends];
+  if (every && mends.length > 1) sets.push(...mends.map((_, index) => mends.filter((__, other) => other !== index)));
+  if (every && serious.length < findings.length) sets.push(mendsAfter(way, findings, codes));
+  return sets.map((set) => set.flat()).filter(({ length }) => length > 0);
+}
+
+/** What mends each of the findings after a way, as far as soldering does. */
+function mendsAfter(way: ReworkWay, findings: readonly Finding[], codes: readonly MoveCode[]): readonly (readonly CircuitMove[])[] {
+  const mends: (readonly CircuitMove[])[] = [];
+  let circuit = way.circuit;
+  for (const finding of findings) {
+    const moves = mendOf(finding, circuit, [...way.moves, ...mends.flat()], codes);
+    if (moves.length === 0) continue;
+    mends.push(moves);
+    circuit = applyMoves(circuit, moves);
+  }
+  return mends;
+}
+
+/** Moves with those that mend: one that says more of the same part takes the place of what was said of it. */
+export function withMends(moves: readonly CircuitMove[], mends: readonly CircuitMove[]): readonly CircuitMove[] {
+  const isSame = (a: CircuitMove, b: CircuitMove) => a.move === b.move && a.ref === b.ref;
+  const kept = moves.map((move) => {
+    const mend = mends.find((one) => isSame(one, move));
+    return mend?.move === 'replace-resistor' && move.move === 'replace-resistor' && mend.fusible ? { ...move, fusible: true } : move;
+  });
+  return [...kept, ...mends.filter((mend) => !moves.some((move) => isSame(move, mend)))];
+}
+
+/** A new capacitor in the place of one that was measured may be a tenth more: the mends as they are, then with the next smaller ones. */
+export function* withSmallerCapacitors(mends: readonly CircuitMove[]): Generator<readonly CircuitMove[]> {
+  yield mends;
+  let fitted = mends;
+  for (let smaller = 0; smaller < MOST_SMALLER; smaller++) {
+    const next = fitted.map((move) =>
+      move.move === 'replace-capacitor' ? { ...move, farads: preferredBelow('E12', SMALLER * move.farads) } : move,
+    );
+    if (next.every((move, index) => move === fitted[index])) return;
+    fitted = next;
+    yield fitted;
+  }
+}
+
+/** What mends a finding in the circuit as the moves left it: nothing where soldering does not. */
+function mendOf(finding: Finding, circuit: Circuit, done: readonly CircuitMove[], codes: readonly MoveCode[]): readonly CircuitMove[] {
   return mends(finding, circuit, new Set(fittedBy(done))).filter(({ move }) => codes.includes(move));
 }
 

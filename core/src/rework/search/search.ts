@@ -1,6 +1,5 @@
 import { type Circuit, type Result, succeed } from '../../circuit/index.ts';
-import { preferredBelow, preferredBetween, type Series } from '../../quantity/index.ts';
-import type { Finding } from '../../safety/index.ts';
+import { preferredBetween, type Series } from '../../quantity/index.ts';
 import { figureOf, isAlternating, type SolveWarmed, sensitivityTable, solveSensitivities, solveWarmed } from '../../solve/index.ts';
 import type { Measured } from '../figures/measure.ts';
 import type { Goal } from '../goal/goal.ts';
@@ -10,7 +9,7 @@ import { type Assessed, assess } from './assess.ts';
 import { drawerPairs, drawerValues, fromItem } from './drawer-values.ts';
 import { Judging, USUAL_WAYS } from './judging.ts';
 import { Measuring } from './measuring.ts';
-import { mendOf, strongerFor } from './mends.ts';
+import { setsOfMends, strongerFor, withMends, withSmallerCapacitors } from './mends.ts';
 import { bestOf, placeOf } from './rank.ts';
 import { type Start, type Task, taskOf } from './task.ts';
 import { crossingsOf, outwardFrom } from './values.ts';
@@ -351,48 +350,21 @@ class Search {
 
   /** Each of the ways with what mends all findings, and the best also with what mends all but one. */
   private *mendFindings(ways: readonly ReworkWay[]): Generator<SearchProgress> {
-    const { findings } = this.task;
-    const serious = findings.filter(({ severity }) => severity !== 'note');
+    const { findings, codes } = this.task;
     for (const [rank, way] of ways.entries()) {
-      const mends = this.mendsFor(way, serious);
-      const sets = [
-        mends,
-        ...(rank === 0 && mends.length > 1 ? mends.map((_, index) => mends.filter((__, other) => other !== index)) : []),
-      ];
-      // Notes are mended in the best way alone: most people leave them.
-      if (rank === 0 && serious.length < findings.length) sets.push(this.mendsFor(way, findings));
-      for (const set of sets.filter(({ length }) => length > 0)) this.tryMended(way, set.flat());
+      for (const set of setsOfMends(way, findings, codes, rank === 0)) this.tryMended(way, set);
       yield this.progress();
     }
   }
 
-  /** A new capacitor in the place of one that was measured may be a tenth more: where the LEDs then get too much, the next smaller ones. */
+  /** Where the LEDs get too much by a new capacitor's tolerance, with the next smaller ones. */
   private tryMended(way: ReworkWay, mends: readonly CircuitMove[]): void {
-    let fitted = mends;
-    for (let smaller = 0; smaller <= MOST_SMALLER; smaller++) {
-      const moves = merged(way.moves, fitted);
+    for (const fitted of withSmallerCapacitors(mends)) {
+      const moves = withMends(way.moves, fitted);
       const nominal = this.measuring.measured(applyMoves(this.task.circuit, moves), this.task.before);
       const breaks = nominal.ok ? this.keep(moves, nominal.value)?.breaks : undefined;
       if (!breaks || breaks.length === 0 || breaks.some(({ limit }) => limit !== 'chipAmps')) return;
-      const next = fitted.map((move) =>
-        move.move === 'replace-capacitor' ? { ...move, farads: preferredBelow('E12', SMALLER * move.farads) } : move,
-      );
-      if (next.every((move, index) => move === fitted[index])) return;
-      fitted = next;
     }
-  }
-
-  /** What mends each of the findings after a way, as far as soldering does. */
-  private mendsFor(way: ReworkWay, findings: readonly Finding[]): readonly (readonly CircuitMove[])[] {
-    const mends: (readonly CircuitMove[])[] = [];
-    let circuit = way.circuit;
-    for (const finding of findings) {
-      const moves = mendOf(finding, circuit, [...way.moves, ...mends.flat()], this.task.codes);
-      if (moves.length === 0) continue;
-      mends.push(moves);
-      circuit = applyMoves(circuit, moves);
-    }
-    return mends;
   }
 
   private result(ways: readonly ReworkWay[]): Rework {
@@ -417,8 +389,6 @@ const [UNTOLD_STRENGTH, LEAST_STRENGTH] = [0.02, 1e-5];
 const AT_LIMIT = 0.8;
 /** Ways that are repaired at a second place. */
 const REPAIRED = 3;
-/** So many values further down a mended capacitor is tried, each less than this share of the one before. */
-const [MOST_SMALLER, SMALLER] = [3, 0.99];
 /** A value that crosses nothing is worth showing where it takes this off what is missed. */
 const NEARER = 0.9;
 /** Of its rating: what has less is dark, and no way to anything. */
@@ -464,16 +434,6 @@ function joined(moves: readonly CircuitMove[], then: readonly CircuitMove[]): re
   const isReplaced = ({ move, ref }: CircuitMove) =>
     move.startsWith('replace-') && then.some((other) => other.ref === ref && other.move.startsWith('replace-'));
   return [...moves.filter((move) => !isReplaced(move)), ...then];
-}
-
-/** Moves with those that mend: one that says more of the same part takes the place of what was said of it. */
-function merged(moves: readonly CircuitMove[], mends: readonly CircuitMove[]): readonly CircuitMove[] {
-  const isSame = (a: CircuitMove, b: CircuitMove) => a.move === b.move && a.ref === b.ref;
-  const kept = moves.map((move) => {
-    const mend = mends.find((one) => isSame(one, move));
-    return mend?.move === 'replace-resistor' && move.move === 'replace-resistor' && mend.fusible ? { ...move, fusible: true } : move;
-  });
-  return [...kept, ...mends.filter((mend) => !moves.some((move) => isSame(move, mend)))];
 }
 
 /** The best way at each place; of places that come as near, those that take least from the supply. */
