@@ -157,11 +157,10 @@ class Shooting {
     const near = options.near?.state.length === system.stateCount ? options.near : undefined;
     if (near) this.monodromy.set(near.monodromy);
     // Where nothing is stored every period is the settled one.
-    if (near || system.stateCount === 0) {
-      const settled = this.refine(near?.state ?? system.initialState);
+    if (system.stateCount === 0) {
+      const settled = this.refine(system.initialState);
       if (settled) return succeed(settled);
-      if (this.failure && (system.stateCount === 0 || this.failure.error.code === 'stopped')) return this.failure;
-      this.failure = undefined;
+      if (this.failure) return this.failure;
     }
     let shot = this.shoot(near?.state ?? system.initialState, SEARCH);
     // Where jumps lead nowhere, plain periods carry the circuit nearer to its end, and jumps are tried again from there.
@@ -174,7 +173,9 @@ class Shooting {
         const aim = this.aimOf(shot);
         const isNoise = round >= PATIENCE && shot.miss < NOISE;
         if (aim.distance <= SEARCHED || shot.miss <= 1 || isNoise) {
-          const settled = this.refine(this.reachedFromBelow(aim.start));
+          // Of a like circuit that is as near as coarse steps can tell, its own state may be nearer still.
+          const isAlike = near !== undefined && shot.start === near.state;
+          const settled = this.refine(isAlike ? near.state : this.reachedFromBelow(aim.start));
           if (settled) return succeed(settled);
           if (this.failure?.error.code === 'stopped') return this.failure;
           this.failure = undefined;
