@@ -11,4 +11,5 @@ export {
 export { ARRANGEMENT_NAMES, type Difference, differenceOf, explainArrangement, type Phrase, sayMissing } from './explain.ts';
 export { recognise, stringsOf } from './recognise.ts';
 export { remarksOf, type TraceRemark } from './remarks.ts';
+export { sayRemark } from './say-remark.ts';
 export { supposedCircuit, usualCircuit } from './usual.ts';

@@ -4,11 +4,12 @@ import type { Solution } from '../solve/index.ts';
 import { recognise } from './recognise.ts';
 
 /** Something about polarity or joins that is most likely a slip of the trace, or a fault of the gadget. */
-export interface TraceRemark {
-  readonly code: 'led-reversed' | 'electrolytic-reversed' | 'outputs-together' | 'cells-opposed' | 'single-pin';
-  readonly refs: readonly string[];
-  readonly text: string;
-}
+export type TraceRemark = { readonly refs: readonly string[] } & (
+  | { readonly code: 'led-reversed' /** Average, V. */; readonly volts: number }
+  | { readonly code: 'electrolytic-reversed' }
+  | { readonly code: 'outputs-together'; readonly net: string }
+  | { readonly code: 'cells-opposed'; readonly pole: 'plus' | 'minus' }
+);
 
 /** An LED that sees more than this the wrong way round, and never lights, is reversed. */
 const REVERSE_VOLTS = 1;
@@ -29,7 +30,6 @@ export function remarksOf(circuit: Circuit, solution: Solution | undefined): rea
     ...reversedStores(circuit, solution),
     ...outputsTogether(circuit).filter(({ refs }) => !opposed.some((one) => one.refs.every((ref) => refs.includes(ref)))),
     ...opposed,
-    ...singlePins(circuit),
   ];
 }
 
@@ -46,14 +46,7 @@ function reversedLeds(circuit: Circuit, solution: Solution | undefined): readonl
     if (turning.has(ref) || !figures) return [];
     const most = figures.amps.max ?? figures.amps.avg;
     if (figures.volts.avg > -REVERSE_VOLTS || most > DARK_AMPS) return [];
-    const volts = Math.abs(figures.volts.avg).toPrecision(3);
-    return [
-      {
-        code: 'led-reversed',
-        refs: [ref],
-        text: `${ref} has ${volts} V the wrong way round and never lights: turned round, or traced so.`,
-      },
-    ];
+    return [{ code: 'led-reversed', refs: [ref], volts: Math.abs(figures.volts.avg) }];
   });
 }
 
@@ -63,13 +56,7 @@ function reversedStores(circuit: Circuit, solution: Solution | undefined): reado
     if (part.farads < ELECTROLYTIC_FARADS || SAFETY_CLASS.test(part.rated?.class ?? '')) return [];
     const figures = solution.parts[part.ref];
     if (!figures || figures.volts.avg > -REVERSE_VOLTS || (figures.volts.max ?? figures.volts.avg) > 0) return [];
-    return [
-      {
-        code: 'electrolytic-reversed',
-        refs: [part.ref],
-        text: `${part.ref} has its first pin, its plus, at the lower side: an electrolytic one would be reversed. Turn it round if only the trace has it so.`,
-      },
-    ];
+    return [{ code: 'electrolytic-reversed', refs: [part.ref] }];
   });
 }
 
@@ -81,17 +68,7 @@ function outputsOf(part: Part): readonly string[] {
 function outputsTogether({ parts }: Circuit): readonly TraceRemark[] {
   const driving = new Map<string, string[]>();
   for (const part of parts) for (const net of outputsOf(part)) driving.set(net, [...(driving.get(net) ?? []), part.ref]);
-  return [...driving].flatMap(([net, refs]): TraceRemark[] =>
-    refs.length < 2
-      ? []
-      : [
-          {
-            code: 'outputs-together',
-            refs,
-            text: `${refs.join(' and ')} both drive net ${net}: two outputs together, unless that is meant.`,
-          },
-        ],
-  );
+  return [...driving].flatMap(([net, refs]): TraceRemark[] => (refs.length < 2 ? [] : [{ code: 'outputs-together', refs, net }]));
 }
 
 /** Two cells with nothing else where they meet, and the same pole of both there. */
@@ -105,20 +82,6 @@ function opposedCells({ parts }: Circuit): readonly TraceRemark[] {
   return [...ends.values()].flatMap((there): TraceRemark[] => {
     const [one, other, ...more] = there;
     if (!one?.pole || one.pole !== other?.pole || more.length > 0) return [];
-    return [
-      {
-        code: 'cells-opposed',
-        refs: [one.ref, other.ref],
-        text: `${one.ref} and ${other.ref} meet ${one.pole} to ${one.pole}: one of them is in the wrong way round, or traced so.`,
-      },
-    ];
+    return [{ code: 'cells-opposed', refs: [one.ref, other.ref], pole: one.pole }];
   });
-}
-
-function singlePins({ parts }: Circuit): readonly TraceRemark[] {
-  const count = new Map<string, string[]>();
-  for (const { ref, pins } of parts) for (const net of pins as readonly string[]) count.set(net, [...(count.get(net) ?? []), ref]);
-  return [...count].flatMap(([net, refs]): TraceRemark[] =>
-    refs.length > 1 ? [] : [{ code: 'single-pin', refs, text: `Net ${net} has one pin only, of ${refs[0]}: something is not traced yet.` }],
-  );
 }

@@ -4,7 +4,16 @@ import { type Circuit, parseCircuit } from '../circuit/index.ts';
 import type { Part } from '../device/index.ts';
 import { seededRandom } from '../numeric/index.ts';
 import { solve } from '../solve/index.ts';
-import { ARRANGEMENT_NAMES, type ArrangementCode, differenceOf, explainArrangement, recognise, remarksOf, usualCircuit } from './index.ts';
+import {
+  ARRANGEMENT_NAMES,
+  type ArrangementCode,
+  differenceOf,
+  explainArrangement,
+  recognise,
+  remarksOf,
+  sayRemark,
+  usualCircuit,
+} from './index.ts';
 
 const CODES = Object.keys(ARRANGEMENT_NAMES) as ArrangementCode[];
 
@@ -132,12 +141,22 @@ describe('remarks on the way', () => {
     expect(remarks(circuitOf(first, cell('B2', ['G', 'x']), tap, ...rest))).toEqual([]);
   });
 
-  it('two outputs on one net, and a net with one pin', () => {
+  it('two outputs on one net', () => {
     const second: Part = { ref: 'V2', kind: 'dc', pins: ['A', 'Z'], volts: 5 };
     expect(remarks(circuitOf(usb, ballast, { ref: 'D1', kind: 'led', pins: ['B', 'G'] }, second))).toEqual([
       ['outputs-together', 'V1', 'V2'],
-      ['single-pin', 'V2'],
     ]);
+  });
+
+  it('each says what it is of, and its figure', () => {
+    const turned = circuitOf(usb, ballast, { ref: 'D1', kind: 'led', pins: ['G', 'B'] });
+    const solution = solve(turned);
+    expect(remarksOf(turned, solution.ok ? solution.value : undefined).map(sayRemark)).toEqual([
+      'D1 has 5.00 V the wrong way round and never lights: turned round, or traced so.',
+    ]);
+    expect(sayRemark({ code: 'cells-opposed', refs: ['B1', 'B2'], pole: 'plus' })).toMatch(/^B1 and B2 meet plus to plus/);
+    expect(sayRemark({ code: 'outputs-together', refs: ['V1', 'V2'], net: 'A' })).toMatch(/^V1 and V2 both drive net A/);
+    expect(sayRemark({ code: 'electrolytic-reversed', refs: ['C1'] })).toMatch(/^C1 has its first pin, its plus, at the lower side/);
   });
 
   it('has nothing against what is usually built', () => {

@@ -6,6 +6,7 @@ import {
   explainArrangement,
   type Phrase,
   sayMissing,
+  sayRemark,
   type TraceRemark,
   usualCircuit,
 } from '@mindful-probe/core';
@@ -60,13 +61,11 @@ export function Recognised({ circuit, arrangements, remarks }: RecognisedProps) 
           );
         })}
       </ul>
-      {remarks
-        .filter(({ code }) => code !== 'single-pin')
-        .map(({ text }) => (
-          <p key={text} className="flex items-start gap-2 border-b border-rule py-1.5">
-            <LevelMark level="over" /> {text}
-          </p>
-        ))}
+      {remarks.map(sayRemark).map((text) => (
+        <p key={text} className="flex items-start gap-2 border-b border-rule py-1.5">
+          <LevelMark level="over" /> {text}
+        </p>
+      ))}
       <Dialog
         open={beside !== undefined}
         onOpenChange={(open) => !open && setBeside(undefined)}
