@@ -13,6 +13,7 @@ import {
   lightProbabilities,
   NAMED_FROM,
   parseEvidence,
+  sayProbability,
   surgeOf,
   whyDied,
   worthOf,
@@ -229,6 +230,20 @@ describe('the next test', () => {
     expect(found.conclusion).toEqual({ is: 'named', refs: ['D1'] });
     // Open or its joint: one and the same to every test, and one and the same to mend.
     expect(probabilityOf(found, 'D1', 'joint')).toBeGreaterThan(0.01);
+  });
+});
+
+describe('a probability in words', () => {
+  it('is never certain, either way', () => {
+    expect([1, 0.995, 0.99, 0.5, 0.01, 0.004, 0].map(sayProbability)).toEqual([
+      '> 0.99',
+      '> 0.99',
+      '0.99',
+      '0.50',
+      '0.01',
+      '< 0.01',
+      '< 0.01',
+    ]);
   });
 });
 

@@ -27,6 +27,7 @@ export {
   sayFound,
   sayHow,
   sayObservation,
+  sayProbability,
   sayResult,
   sayTest,
   supplyVoltsFor,

@@ -39,6 +39,14 @@ export function sayFault(circuit: Circuit, { ref, fault, part: partRef }: Fault,
   }
 }
 
+/** How likely, with two decimals: what is not certain is never said to be, and what is not ruled out neither. */
+export function sayProbability(probability: number): string {
+  if (probability > LIKELIEST) return `> ${LIKELIEST}`;
+  return probability < LEAST_LIKELY ? `< ${LEAST_LIKELY}` : probability.toFixed(2);
+}
+
+const [LEAST_LIKELY, LIKELIEST] = [0.01, 0.99];
+
 /** A fault, or two together. */
 export function sayFound(circuit: Circuit, { faults, steps, blown }: FoundFault): string {
   const said = faults.map((fault, index) => sayFault(circuit, fault, steps[index])).join(', and ');

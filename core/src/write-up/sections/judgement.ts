@@ -1,4 +1,4 @@
-import { sayConclusion, sayEvidence, sayFound } from '../../diagnosis/index.ts';
+import { sayConclusion, sayEvidence, sayFound, sayProbability } from '../../diagnosis/index.ts';
 import { isLit, LEVEL_WORDS } from '../../drive/index.ts';
 import { openQuestionsOf, sayOpenQuestion } from '../../proof/index.ts';
 import { type Finding, findingSource, sayFinding, sayRemedy, sayUndecided, shortFinding } from '../../safety/index.ts';
@@ -43,7 +43,7 @@ export function writeDiagnosis({ specimen, diagnosis }: WriteUpFacts): readonly 
       ? [
           sentence(
             'diagnosis.likeliest',
-            `Likeliest: ${[first, ...others.slice(0, 2)].map((found) => `${sayFound(diagnosis.circuit, found)}, ${Math.round(100 * found.probability)} %`).join('; ')}.`,
+            `Likeliest: ${[first, ...others.slice(0, 2)].map((found) => `${sayFound(diagnosis.circuit, found)}, ${sayProbability(found.probability)}`).join('; ')}.`,
           ),
         ]
       : []),

@@ -7,6 +7,7 @@ import {
   LONGEST_LINE,
   parseBenchLine,
   type Specimen,
+  sayProbability,
   sayWay,
   symptomsOf,
 } from '@mindful-probe/core';
@@ -140,7 +141,7 @@ export function BenchLine({ ref, specimenId, specimen, record, onPicture, space,
               ? `${tooLong.toLocaleString('en')} characters are too many for one line; ${LONGEST_LINE.toLocaleString('en')} go in. Nothing was pasted.`
               : outcome.kind === 'entry' || outcome.kind === 'picture'
                 ? `${outcome.meaning}${tried ? `: ${tried.ok ? sayWay(tried.value) : tried.error.message}` : ''}${
-                    fault ? `: ${fault.words}, ${fault.before.toFixed(2)} → ${fault.after.toFixed(2)}` : ''
+                    fault ? `: ${fault.words}, ${sayProbability(fault.before)} → ${sayProbability(fault.after)}` : ''
                   }`
                 : outcome.kind === 'answer'
                   ? `${outcome.meaning}${asked === text ? ' · Enter keeps it' : ''}`

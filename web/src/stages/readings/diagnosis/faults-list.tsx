@@ -1,4 +1,4 @@
-import { type Diagnosis, sayConclusion, sayEvidence } from '@mindful-probe/core';
+import { type Diagnosis, sayConclusion, sayEvidence, sayProbability } from '@mindful-probe/core';
 import { useState } from 'react';
 import { type FaultRow, faultRowsOf } from './fault-rows.ts';
 
@@ -25,11 +25,11 @@ export function FaultsList({ diagnosis }: { readonly diagnosis: Diagnosis }) {
         ))}
       </ol>
       <p className="mt-1 flex justify-between text-quiet">
-        none of these <span className="font-figures">{share(unknown)}</span>
+        none of these <span className="font-figures">{sayProbability(unknown)}</span>
       </p>
       {intact > 0.005 && (
         <p className="flex justify-between text-quiet">
-          nothing is broken <span className="font-figures">{share(intact)}</span>
+          nothing is broken <span className="font-figures">{sayProbability(intact)}</span>
         </p>
       )}
       {rows.length > shown.length && (
@@ -46,10 +46,6 @@ export function FaultsList({ diagnosis }: { readonly diagnosis: Diagnosis }) {
       )}
     </section>
   );
-}
-
-function share(probability: number): string {
-  return probability < 0.01 ? '< 0.01' : probability.toFixed(2);
 }
 
 interface FaultItemProps {
@@ -72,7 +68,7 @@ function FaultItem({ number, row: { first, words, probability }, diagnosis: { ev
           <span className="mr-1.5 font-figures text-12 font-normal text-quiet">{number}</span>
           {words}
         </span>
-        <span className="font-figures text-17 font-[650]">{share(probability)}</span>
+        <span className="font-figures text-17 font-[650]">{sayProbability(probability)}</span>
       </p>
       <div className="my-1 h-1.5 bg-rule" aria-hidden="true">
         <div className="h-1.5 bg-ink" style={{ width: `${(100 * probability).toFixed(1)}%` }} />

@@ -6,6 +6,7 @@ import {
   type Outcome,
   type ProposedTest,
   sayHow,
+  sayProbability,
   sayResult,
   sayTest,
 } from '@mindful-probe/core';
@@ -106,7 +107,7 @@ function OutcomeRow({ test, outcome, rows }: OutcomeProps) {
             {words}
           </button>
         )}
-        <span className="block font-figures text-12 text-quiet">{outcome.probability.toFixed(2)}</span>
+        <span className="block font-figures text-12 text-quiet">{sayProbability(outcome.probability)}</span>
       </div>
       <div className="flex shrink-0 items-start gap-1">
         {rows.map(({ words: fault }, index) => (
