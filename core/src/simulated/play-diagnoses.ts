@@ -12,7 +12,10 @@ export interface DiagnosisScore {
   readonly medianTests: number;
   /** Live contacts with mains proposed first while a dead test of half its worth was there: none is allowed. */
   readonly liveBeforeDead: number;
-  /** Of what was said to be as likely as 75 to 85 %: how many were so. */
+  /**
+   * Of what was said to be as likely as 75 to 85 % among all faults: how many were so. Every gadget here has a fault that is
+   * on the list, so what is said of none, and of one that nobody thought of, is left out of account.
+   */
   readonly calibrated: { readonly said: number; readonly true: number };
   readonly missed: readonly string[];
 }
@@ -34,8 +37,9 @@ export function playDiagnoses(gadgets: readonly Circuit[], count: number, seed: 
     let diagnosis = now(diagnoser, gadget.marked, evidence);
     let made = 0;
     for (; made < MOST_TESTS && diagnosis; made++) {
+      const listed = 1 - diagnosis.intact - diagnosis.unknown;
       for (const { faults, probability } of diagnosis.faults) {
-        if (probability < 0.75 || probability > 0.85) continue;
+        if (probability < 0.75 * listed || probability > 0.85 * listed) continue;
         said.said += 1;
         if (faults.length === 1 && faults[0]?.ref === gadget.fault.ref && faults[0].fault === gadget.fault.fault) said.true += 1;
       }
