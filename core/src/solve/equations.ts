@@ -152,8 +152,8 @@ export class Equations {
 
   /** Adds the currents out of every net, and sets how far each branch is off, at `x` as evaluated last. */
   addResidual(x: Float64Array, memory: Memory, residual: Float64Array): void {
-    const { shunt, stage, waveVolts, capacitorSiemens, reactances, capacitorCount } = this;
-    const { resistances, branches, capacitances, curves, blocks, blockPaths, from } = this.elements;
+    const { shunt, stage, waveVolts, capacitorSiemens } = this;
+    const { resistances, capacitances, curves, blocks, blockPaths, from } = this.elements;
     for (let i = 0; i < resistances.length; i++) {
       const { a, b, siemens, wave } = resistances[i];
       if (this.isOpen(wave)) continue;
@@ -166,6 +166,16 @@ export class Equations {
         put(residual, a, b, capacitorSiemens[i] * (between(x, a, b) - stage.base[from.capacitances + i]));
       }
     }
+    this.addBranches(x, residual);
+    for (let i = 0; i < curves.length; i++) put(residual, curves[i].a, curves[i].b, memory.amps[i]);
+    if (shunt > 0) for (const pairs of [curves, blockPaths]) for (const { a, b } of pairs) put(residual, a, b, shunt * between(x, a, b));
+    for (let i = 0; i < blocks.length; i++) putBlock(residual, blocks[i]);
+  }
+
+  /** Adds the branches' currents, and sets how far each is off. */
+  protected addBranches(x: Float64Array, residual: Float64Array): void {
+    const { stage, waveVolts, reactances, capacitorCount } = this;
+    const { branches } = this.elements;
     for (let i = 0; i < branches.length; i++) {
       const { a, b, branch, wave, ohms, state } = branches[i];
       const amps = x[branch];
@@ -175,9 +185,6 @@ export class Equations {
       if (stage && state >= 0) off -= reactances[i] * (amps - stage.base[capacitorCount + state]);
       residual[branch] = off;
     }
-    for (let i = 0; i < curves.length; i++) put(residual, curves[i].a, curves[i].b, memory.amps[i]);
-    if (shunt > 0) for (const pairs of [curves, blockPaths]) for (const { a, b } of pairs) put(residual, a, b, shunt * between(x, a, b));
-    for (let i = 0; i < blocks.length; i++) putBlock(residual, blocks[i]);
   }
 
   /** Writes how fast each state of these elements changes at a solved stage, per second. */

@@ -194,21 +194,13 @@ export class CircuitSystem extends Equations {
 
   /** Writes the sum of currents out of every net, and how far each branch is off, at `x` as evaluated last. */
   writeResidual(x: Float64Array, memory: Memory, residual: Float64Array): void {
-    const { conductances, leak, reactances, stage, waveVolts, capacitorCount } = this;
-    const { branches, blocks } = this.elements;
+    const { conductances, leak, stage } = this;
+    const { blocks } = this.elements;
     const ties = stage ? this.islands.inTime : this.islands.steady;
     for (let i = 0; i < this.nodeCount; i++) residual[i] = leak * x[i];
     for (let i = 0; i < ties.length; i++) residual[ties[i]] += TIE_SIEMENS * x[ties[i]];
     conductances.addTo(residual, x);
-    for (let i = 0; i < branches.length; i++) {
-      const { a, b, branch, wave, ohms, state } = branches[i];
-      const amps = x[branch];
-      put(residual, a, b, amps);
-      let off = between(x, a, b) - ohms * amps;
-      if (wave >= 0) off -= waveVolts[wave];
-      if (stage && state >= 0) off -= reactances[i] * (amps - stage.base[capacitorCount + state]);
-      residual[branch] = off;
-    }
+    this.addBranches(x, residual);
     conductances.addAmps(residual, this.curvesFrom, memory.amps);
     for (let i = 0; i < blocks.length; i++) putBlock(residual, blocks[i]);
   }
