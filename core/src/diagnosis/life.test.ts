@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf } from '../circuit/circuit.testing.ts';
-import { type Diagnosis, diagnose } from './index.ts';
+import { type Diagnosis, diagnose, type Evidence } from './index.ts';
 import { logAnyHours, logHoursWith } from './life.ts';
 
 describe('how long it was in use', () => {
@@ -34,6 +34,27 @@ describe('how long it was in use', () => {
     const driedOverChance = (hours: number) => logHoursWith(DIM_LAMP, dried, hours) - logHoursWith(DIM_LAMP, chance, hours);
     expect(jointOverChance(50) - jointOverChance(10_000)).toBeGreaterThan(Math.log(1.4));
     expect(driedOverChance(11_000) - driedOverChance(100)).toBeGreaterThan(Math.log(3));
+  });
+
+  it('counts once, however many faults: two that wear alike are no less likely by it beside one of them', () => {
+    const row = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 4 },
+      { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 4.7 },
+      ...[1, 2, 3, 4].map((index) => ({ ref: `D${index}`, kind: 'led', pins: ['a', 'm'] })),
+    ]);
+    const pairOverOne = (...used: readonly Evidence[]) => {
+      const dark = ['D3', 'D4'].map((of): Evidence => ({ kind: 'lights', of, value: false, atAmps: 0.005 }));
+      const found = diagnose(row, [{ kind: 'lights', of: 'all', value: 'dim' }, ...dark, ...used]);
+      if (!found.ok) throw new Error(found.error.message);
+      const { faults } = found.value;
+      const open = (...refs: readonly string[]) =>
+        faults.find(
+          (one) => one.faults.length === refs.length && one.faults.every(({ ref, fault }) => fault === 'open' && refs.includes(ref)),
+        );
+      return (open('D3', 'D4')?.probability ?? 0) / (open('D3')?.probability ?? 0);
+    };
+    expect(pairOverOne()).toBeGreaterThan(0.1);
+    expect(pairOverOne({ kind: 'used', hours: 1000 }) / pairOverOne()).toBeCloseTo(1, 2);
   });
 
   it('says of an electrolytic 2000 h at 105 °C, twice as long every ten kelvin cooler, so a hot one dries sooner', () => {

@@ -110,9 +110,10 @@ export class Likelihood {
     return logSum(Math.log(0.35) + intact, Math.log(0.25) + nothing, Math.log(0.4) + logAnything(evidence, scale));
   }
 
-  /** Of two faults each has its own life. */
+  /** One time was told, of two faults as of one: it counts once, each life for its share of it. */
   private logUsed(hours: number, { faults }: Broken): number {
-    return faults.reduce((sum, { fault }) => sum + logHoursWith(this.circuit, fault, hours) - logAnyHours(), logAnyHours());
+    if (faults.length === 0) return logAnyHours();
+    return faults.reduce((sum, { fault }) => sum + logHoursWith(this.circuit, fault, hours), 0) / faults.length;
   }
 
   private logPlain(evidence: Exclude<Evidence, { kind: 'used' }>, { low, high, share }: Point): number {
