@@ -113,6 +113,23 @@ describe('what is broken', () => {
     expect(left.circuit.parts.find(({ kind }) => kind === 'led')).toMatchObject({ parallel: 5 });
   });
 
+  it('takes two of a kind that were dark by themselves sooner for both dead than for one and a misread one', () => {
+    const light = circuitOf([
+      { ref: 'B1', kind: 'battery', pins: ['a', '0'], chemistry: 'nimh', size: 'AAA', series: 3 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 2.2 },
+      ...[1, 2, 3, 4, 5, 6, 7].map((count) => ({ ref: `D${count}`, kind: 'led', pins: ['b', '0'], colour: 'white' })),
+    ]);
+    const dark = (of: string): Evidence => ({ kind: 'lights', of, atAmps: 0.005, value: false });
+    const found = diagnosed(light, [DIM, dark('D6'), dark('D7')]);
+    const likeliest = found.faults[0];
+    expect(likeliest?.faults.map(({ ref }) => ref).sort()).toEqual(['D6', 'D7']);
+    const alone = found.faults.filter(({ faults }) => faults.length === 1).map(({ probability }) => probability);
+    expect(likeliest?.probability).toBeGreaterThan(2 * Math.max(...alone));
+    // A dark spot on both, and nothing is left to ask.
+    const spots = ['D6', 'D7'].map((of): Evidence => ({ kind: 'seen', of, value: 'dark spot' }));
+    expect(diagnosed(light, [DIM, dark('D6'), dark('D7'), ...spots]).conclusion).toEqual({ is: 'named', refs: ['D6', 'D7'] });
+  });
+
   it('says with a supply that gives nothing that it is the supply', () => {
     const found = diagnosed(CLIP, [DARK, { kind: 'volts', across: 'V1', state: 'live', value: 0, uncertainty: 0.005 }]);
     expect(found.conclusion).toEqual({ is: 'named', refs: ['V1'] });

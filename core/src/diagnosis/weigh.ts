@@ -1,3 +1,4 @@
+import { partOf } from '../circuit/index.ts';
 import type { Drifted } from '../device/index.ts';
 import type { Broken } from './broken.ts';
 import { type Evidence, isReading } from './evidence.ts';
@@ -29,6 +30,11 @@ const [INTACT_PRIOR, UNKNOWN_PRIOR] = [0.05, 0.02];
  * More than independence would have it, for one often brings the other.
  */
 const TOGETHER = 0.3;
+/**
+ * What brought one part down has worked on its like as well: of gadgets with a fault about so many have the same in a second
+ * part of the same kind. No standard says so; rounded from LEDs in one housing, of one batch, driven alike.
+ */
+const LIKEWISE = 0.25;
 /** Where what is on the list explains less than so much, two faults at a time are looked at, of the likeliest so many. */
 const [EXPLAINS_TOO_LITTLE, PAIRED] = [0.9, 7];
 /** Of bad joints that are handled so many are open. */
@@ -66,9 +72,17 @@ export class FaultModel {
     return {
       faults: [...one.faults, fault],
       is: 'faults',
-      prior: TOGETHER * one.prior * other.prior,
+      prior: (TOGETHER + this.likewise(one.faults[0] as Fault, fault)) * one.prior * other.prior,
       points: this.pointsOf(at?.low.faults ?? [], fault),
     };
+  }
+
+  /** Of two parts of a kind with the same fault, next to how likely that fault is in any of the kind. */
+  private likewise(one: Fault, other: Fault): number {
+    const kindOf = ({ part }: Fault) => partOf(this.bench.circuit, part)?.kind;
+    if (one.fault !== other.fault || kindOf(one) !== kindOf(other)) return 0;
+    const alike = this.bench.faults.filter((fault) => fault.fault === one.fault && kindOf(fault) === kindOf(one));
+    return LIKEWISE / alike.reduce((sum, fault) => sum + this.hypothesisOf(fault).prior, 0);
   }
 
   get intact(): Hypothesis {
