@@ -1,5 +1,5 @@
 import { availableParallelism } from 'node:os';
-import { driveBandOf, type Summary } from '@mindful-probe/core';
+import { driveBandOf, type ShelfPart, type ShelfRow, type Summary } from '@mindful-probe/core';
 import { Injectable, Logger, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
 import { filter, firstValueFrom, type Observable, race, Subject, type Subscription, timer } from 'rxjs';
 import { AnalysesService } from '../analyses/analyses.service.ts';
@@ -8,23 +8,6 @@ import type { ShelfQuery } from './specimens.dto.ts';
 import { SpecimensRepository } from './specimens.repository.ts';
 import { SummariesRepository } from './summaries.repository.ts';
 import { TapeFeed } from './tape-feed.ts';
-
-export interface ShelfRow {
-  readonly id: string;
-  /** ISO 8601. */
-  readonly createdAt: string;
-  readonly lastSeq: number;
-  /** Undefined while it is worked out for the first time; of the tape before, while it is worked out anew. */
-  readonly summary?: Summary;
-}
-
-/** A part of the shelf, in order. */
-export interface ShelfPart {
-  readonly specimens: readonly ShelfRow[];
-  /** Rows that the question finds, of which these are some. */
-  readonly found: number;
-  readonly total: number;
-}
 
 /** Summaries worked out at once; whoever enters or looks something up needs a processor too. */
 const AT_ONCE = Math.min(4, Math.max(1, availableParallelism() - 1));

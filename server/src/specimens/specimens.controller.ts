@@ -1,9 +1,10 @@
+import type { ShelfPart } from '@mindful-probe/core';
 import { Body, Controller, Get, HttpCode, type MessageEvent, Param, Post, Query, Res, Sse } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { interval, map, merge, type Observable, of } from 'rxjs';
 import type { PlacedEntry } from './append-queue.ts';
-import { type ShelfPart, ShelfService } from './shelf.service.ts';
+import { ShelfService } from './shelf.service.ts';
 import { AfterQueryDto, AppendEntriesDto, CreateSpecimenDto, LandedDto, ShelfQueryDto, TapeDto } from './specimens.dto.ts';
 import { SpecimensService } from './specimens.service.ts';
 import { TapeFeed } from './tape-feed.ts';

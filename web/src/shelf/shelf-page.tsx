@@ -1,3 +1,4 @@
+import type { ShelfPart } from '@mindful-probe/core';
 import { FileUp, Moon } from 'lucide-react';
 import { useCallback, useDeferredValue, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -5,7 +6,7 @@ import { Brand } from '../app/brand.tsx';
 import { KeyHelp } from '../app/key-help.tsx';
 import { useKeys } from '../app/keys.ts';
 import { toggleTheme } from '../app/theme.ts';
-import { importFile, type ShelfPart } from '../shared/data/api.ts';
+import { importFile } from '../shared/data/api.ts';
 import { type ShelfQuestion, useShelf, WHOLE_SHELF } from '../shared/data/use-shelf.ts';
 import { useWaiting } from '../shared/data/waiting.ts';
 import { Empty } from '../shared/kit/empty.tsx';

@@ -1,8 +1,8 @@
+import type { ShelfRow } from '@mindful-probe/core';
 import { formatEngineering, type StageMark, type Summary } from '@mindful-probe/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type RefObject, useEffect, useRef } from 'react';
 import { Link } from 'react-router';
-import type { ShelfRow } from '../shared/data/api.ts';
 import { multipleText } from '../shared/figures/figure.tsx';
 import { type Level, LevelMark } from '../shared/kit/level-mark.tsx';
 import { DriveRuler, RulerAxis } from '../shared/pictures/drive-ruler.tsx';

@@ -1,24 +1,9 @@
-import type { Entry, Summary } from '@mindful-probe/core';
+import type { Entry } from '@mindful-probe/core';
 
 /** An entry with its place on the tape. */
 export interface TapeLineDto {
   readonly seq: number;
   readonly entry: Entry;
-}
-
-export interface ShelfRow {
-  readonly id: string;
-  readonly createdAt: string;
-  readonly lastSeq: number;
-  /** Undefined while it is worked out for the first time. */
-  readonly summary?: Summary;
-}
-
-/** A part of the shelf, in order. */
-export interface ShelfPart {
-  readonly specimens: readonly ShelfRow[];
-  readonly found: number;
-  readonly total: number;
 }
 
 /** An answer of the server that says what is wrong: problem details with a code. */

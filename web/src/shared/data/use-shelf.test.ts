@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import type { ShelfPart, ShelfRow } from './api.ts';
+import type { ShelfPart, ShelfRow } from '@mindful-probe/core';
 import { withRow } from './use-shelf.ts';
 
 const row = (id: string, lastSeq: number): ShelfRow => ({ id, createdAt: '2026-03-07T10:00:00Z', lastSeq });

@@ -1,6 +1,7 @@
+import type { ShelfPart, ShelfRow } from '@mindful-probe/core';
 import { useEffect, useRef } from 'react';
 import useSWR from 'swr';
-import { request, type ShelfPart, type ShelfRow } from './api.ts';
+import { request } from './api.ts';
 import { useServerEvents } from './use-server-events.ts';
 
 /** What is asked of the shelf; the server knows the rest. */

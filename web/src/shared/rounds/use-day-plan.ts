@@ -1,6 +1,6 @@
-import { type DayPlan, type DueSpecimen, INSTRUMENT_NAMES } from '@mindful-probe/core';
+import { type DayPlan, type DueSpecimen, INSTRUMENT_NAMES, type ShelfPart } from '@mindful-probe/core';
 import useSWR from 'swr';
-import { request, type ShelfPart } from '../data/api.ts';
+import { request } from '../data/api.ts';
 import { useServerEvents } from '../data/use-server-events.ts';
 import { countOf, minutesLeft, useDaySetting } from './day-settings.ts';
 import { roundsWorker } from './rounds-line.ts';
