@@ -1,4 +1,4 @@
-import { type Part, partSchema } from '../device/index.ts';
+import type { Part } from '../device/index.ts';
 import type { Circuit } from './schema.ts';
 
 // Pure edits: the same object when nothing changed.
@@ -56,7 +56,7 @@ export function withSeriesResistor(
   const innerNet = freshNet(circuit);
   const pins = part.pins.map((name, index) => (index === pin ? innerNet : name));
   const moved = { ...part, pins } as Part;
-  const inserted = partSchema.parse({ kind: 'resistor', pins: [innerNet, net], ...resistor });
+  const inserted: Part = { kind: 'resistor', pins: [innerNet, net], ...resistor };
   return withPart(withReplacement(circuit, ref, moved), inserted);
 }
 

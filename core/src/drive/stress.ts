@@ -129,12 +129,25 @@ function ownFigures(circuit: Circuit): readonly Part[] {
 }
 
 function rowsOf(part: Part, celsius: number): readonly StressRow[] {
-  const { ratings, source, derates } = deviceOf(part.kind);
+  const rows = ratedRowsOf(part);
+  return deviceOf(part.kind).derates
+    ? rows.map((row) => (row.of === 'watts' ? { ...row, limit: withDerating(row.limit, celsius) } : row))
+    : rows;
+}
+
+/** A search solves thousands of circuits that differ in one part: the rows of the others are made once. */
+const ratedRows = new WeakMap<Part, readonly StressRow[]>();
+
+function ratedRowsOf(part: Part): readonly StressRow[] {
+  const known = ratedRows.get(part);
+  if (known) return known;
+  const { ratings, source } = deviceOf(part.kind);
   // A source is no part that is driven: what its label says limits what it may deliver.
-  if (!ratings || source) return [];
-  return ratings(part).flatMap(({ of, limit }: Rating): StressRow[] => {
+  const rows = source ? [] : (ratings?.(part) ?? []);
+  const made = rows.flatMap(({ of, limit }: Rating): StressRow[] => {
     const figure = ratedFigure(part.ref, of);
-    if (!figure || of === 'celsius' || of === 'chip-celsius') return [];
-    return [{ ref: part.ref, of, figure, limit: of === 'watts' && derates ? withDerating(limit, celsius) : limit }];
+    return figure && of !== 'celsius' && of !== 'chip-celsius' ? [{ ref: part.ref, of, figure, limit }] : [];
   });
+  ratedRows.set(part, made);
+  return made;
 }

@@ -7,7 +7,7 @@ import { solve } from '../solve/index.ts';
 import { type GoalLimits, type ReworkWay, searchWays, type Wanted } from './index.ts';
 
 /** Half a second each; `PROBE_GOALS=300` tries more. */
-const GOALS = Number(process.env.PROBE_GOALS ?? 40);
+const GOALS = Number(process.env.PROBE_GOALS ?? 16);
 const EDGE = 1 + 1e-9;
 
 /** Lights of a few kinds, with values drawn anew for each. */

@@ -38,6 +38,7 @@ export function measure(
   const chipAmps = led ? figureIn(solution, { of: 'chip', ref: led.ref, quantity: 'amps' }) : 0;
   const supply = solution.supplies[at.supplyRef];
   const cells = seriesPackOf(circuit, at.supplyRef)?.refs ?? [];
+  let shares: readonly Share[] | undefined;
   return succeed({
     circuit,
     warmed: solved.value,
@@ -47,7 +48,11 @@ export function measure(
     supplyWatts: cells.reduce((sum, ref) => sum + (solution.supplies[ref]?.watts ?? 0), 0),
     supplyAmps: supply?.ampsRms ?? 0,
     flickerPercent: (led && solution.leds[led.ref]?.flickerPercent) ?? null,
-    shares: sharesOf(circuit, solution),
+    // Of most circuits that a search solves nobody asks.
+    get shares() {
+      shares ??= sharesOf(circuit, solution);
+      return shares;
+    },
   });
 }
 
