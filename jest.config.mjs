@@ -19,18 +19,18 @@ const node = (name) => ({
   displayName: name,
   rootDir: `./${name}`,
   testEnvironment: PLAIN_CONTEXT,
-  testEnvironmentOptions: { customExportConditions: ['source-condition', 'node', 'node-addons'] },
+  testEnvironmentOptions: { customExportConditions: ['node', 'node-addons'] },
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   testMatch: ['**/*.test.ts'],
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
-  modulePathIgnorePatterns: ['/dist/'],
+  modulePathIgnorePatterns: ['<rootDir>/dist/'],
   transform,
 });
 
 const browserLike = (name) => ({
   ...node(name),
   testEnvironment: 'jsdom',
-  testEnvironmentOptions: { customExportConditions: ['source-condition', 'browser'] },
+  testEnvironmentOptions: { customExportConditions: ['browser'] },
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   setupFiles: [new URL('./web/src/testing/jsdom.testing.ts', import.meta.url).pathname],
 });
@@ -46,6 +46,8 @@ const onPostgres = {
 const endToEnd = { ...node('e2e'), setupFilesAfterEnv: [new URL('./e2e/src/long-tests.ts', import.meta.url).pathname] };
 
 export default {
+  // Each package is tested from its source, on those that it needs as they are built.
+  globalSetup: new URL('./scripts/build-for-tests.mjs', import.meta.url).pathname,
   projects: [node('core'), node('print'), node('cli'), node('server'), onPostgres, node('demo'), browserLike('web'), endToEnd],
   // A busy machine takes its time: the limit is there for what hangs.
   testTimeout: 120_000,

@@ -44,6 +44,7 @@ export function ensureBuilt(parts) {
     process.stderr.write(`Building ${part}…\n`);
     if (part === 'web') must('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'web'), env: { NODE_ENV: 'production' } });
     else must('npx', ['tsc', '-b', part]);
+    if (part === 'core') must(process.execPath, [join('scripts', 'bundle-core.mjs')]);
     if (part === 'server') must(process.execPath, [join('scripts', 'empty-database.mjs')]);
     mkdirSync(CACHE, { recursive: true });
     writeFileSync(mark, stamp);
