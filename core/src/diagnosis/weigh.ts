@@ -31,10 +31,12 @@ const [INTACT_PRIOR, UNKNOWN_PRIOR] = [0.05, 0.02];
  */
 const TOGETHER = 0.3;
 /**
- * What brought one part down has worked on its like as well: of gadgets with a fault about so many have the same in a second
- * part of the same kind. No standard says so; rounded from LEDs in one housing, of one batch, driven alike.
+ * What brought one LED down goes on working on those that are still lit: of gadgets that lit on with one dead, about so many
+ * come to the table with a second one. No standard says so; rounded from LEDs of one batch, in one housing, driven alike.
  */
 const LIKEWISE = 0.25;
+/** Next to its light before. */
+const STILL_LIT = 0.5;
 /** Where what is on the list explains less than so much, two faults at a time are looked at, of the likeliest so many. */
 const [EXPLAINS_TOO_LITTLE, PAIRED] = [0.9, 7];
 /** Of bad joints that are handled so many are open. */
@@ -72,16 +74,16 @@ export class FaultModel {
     return {
       faults: [...one.faults, fault],
       is: 'faults',
-      prior: (TOGETHER + this.likewise(one.faults[0] as Fault, fault)) * one.prior * other.prior,
+      prior: (TOGETHER + this.likewise(one.faults[0] as Fault, at?.low, fault)) * one.prior * other.prior,
       points: this.pointsOf(at?.low.faults ?? [], fault),
     };
   }
 
-  /** Of two parts of a kind with the same fault, next to how likely that fault is in any of the kind. */
-  private likewise(one: Fault, other: Fault): number {
-    const kindOf = ({ part }: Fault) => partOf(this.bench.circuit, part)?.kind;
-    if (one.fault !== other.fault || kindOf(one) !== kindOf(other)) return 0;
-    const alike = this.bench.faults.filter((fault) => fault.fault === one.fault && kindOf(fault) === kindOf(one));
+  /** Of two LEDs with the same fault, where the other stays lit with the one broken: next to how likely that fault is in any LED. */
+  private likewise(one: Fault, broken: Broken | undefined, other: Fault): number {
+    const isLed = ({ part }: Fault) => partOf(this.bench.circuit, part)?.kind === 'led';
+    if (one.fault !== other.fault || !isLed(one) || (broken?.light.get(other.part) ?? 0) < STILL_LIT) return 0;
+    const alike = this.bench.faults.filter((fault) => fault.fault === one.fault && isLed(fault));
     return LIKEWISE / alike.reduce((sum, fault) => sum + this.hypothesisOf(fault).prior, 0);
   }
 
