@@ -43,12 +43,31 @@ const onPostgres = {
   globals: { DATA_ON: 'postgres' },
 };
 
-const endToEnd = { ...node('e2e'), setupFilesAfterEnv: [new URL('./e2e/src/long-tests.ts', import.meta.url).pathname] };
+const longTests = new URL('./e2e/src/long-tests.ts', import.meta.url).pathname;
+const endToEnd = { ...node('e2e'), setupFilesAfterEnv: [longTests] };
+
+/** What enters and keeps, once more with the data in a PostgreSQL. */
+const endToEndOnPostgres = {
+  ...endToEnd,
+  displayName: 'e2e-postgres',
+  testMatch: ['journey', 'other-device', 'drawer', 'picture-ways', 'nothing-lost'].map((name) => `**/${name}.test.ts`),
+  globals: { DATA_ON: 'postgres' },
+};
 
 export default {
   // Each package is tested from its source, on those that it needs as they are built.
   globalSetup: new URL('./scripts/build-for-tests.mjs', import.meta.url).pathname,
-  projects: [node('core'), node('print'), node('cli'), node('server'), onPostgres, node('demo'), browserLike('web'), endToEnd],
+  projects: [
+    node('core'),
+    node('print'),
+    node('cli'),
+    node('server'),
+    onPostgres,
+    node('demo'),
+    browserLike('web'),
+    endToEnd,
+    endToEndOnPostgres,
+  ],
   // A busy machine takes its time: the limit is there for what hangs.
   testTimeout: 120_000,
 };

@@ -4,7 +4,7 @@
 import { spawnSync } from 'node:child_process';
 import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, relative, resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import ts from 'typescript';
 
@@ -89,11 +89,11 @@ const drawn = all.slice(0, Number(values.count));
 
 const copy = mkdtempSync(join(tmpdir(), 'probe-mutate-'));
 cpSync(join(ROOT, 'core'), join(copy, 'core'), { recursive: true, filter: (name) => !/\/(dist|node_modules)$/.test(name) });
-for (const name of ['package.json', 'tsconfig.base.json']) cpSync(join(ROOT, name), join(copy, name));
+for (const name of ['package.json', 'tsconfig.base.json', 'scripts']) cpSync(join(ROOT, name), join(copy, name), { recursive: true });
 cpSync(join(ROOT, 'jest.config.mjs'), join(copy, 'whole.config.mjs'));
 writeFileSync(
   join(copy, 'jest.config.mjs'),
-  "import whole from './whole.config.mjs';\nexport default { ...whole, projects: whole.projects.filter(({ displayName }) => displayName === 'core') };\n",
+  "import whole from './whole.config.mjs';\nconst { projects, testTimeout } = whole;\nexport default { testTimeout, projects: projects.filter(({ displayName }) => displayName === 'core') };\n",
 );
 symlinkSync(join(ROOT, 'node_modules'), join(copy, 'node_modules'));
 
@@ -117,12 +117,15 @@ try {
     const isNoticed = !passes(file);
     writeFileSync(path, text);
     const line = text.slice(0, from).split('\n').length;
-    if (!isNoticed) survivors.push(`${relative(ROOT, join(ROOT, file))}:${line}: ${now} → ${becomes}`);
-    process.stdout.write(`\r${index + 1} of ${drawn.length}, ${survivors.length} unnoticed`);
+    if (!isNoticed) {
+      survivors.push(file);
+      // At once: whoever stops it half-way has what was found until then.
+      process.stdout.write(`${file}:${line}: ${now} → ${becomes}\n`);
+    }
+    process.stderr.write(`\r${index + 1} of ${drawn.length}, ${survivors.length} unnoticed`);
   }
 } finally {
   rmSync(copy, { recursive: true, force: true });
 }
-process.stdout.write('\n');
-for (const survivor of survivors) console.log(survivor);
+process.stderr.write('\n');
 console.log(`${survivors.length} of ${drawn.length} changes were noticed by no test.`);

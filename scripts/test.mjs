@@ -79,7 +79,7 @@ runSuites(
   ['core', 'print', 'cli', 'server', ...(hasPostgres ? ['postgres'] : []), 'demo', 'web'],
   `--maxWorkers=${availableParallelism()}`,
 );
-if (!unitOnly) runSuites('browser', ['e2e'], '--runInBand');
+if (!unitOnly) runSuites('browser', ['e2e', ...(hasPostgres ? ['e2e-postgres'] : [])], '--runInBand');
 
 const slowest = suites
   .map(({ name, startTime, endTime }) => ({ name: relative(ROOT, name), seconds: (endTime - startTime) / 1000 }))

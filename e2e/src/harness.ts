@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import puppeteer, { type Browser, type ElementHandle, type KeyInput, type Page } from 'puppeteer-core';
+import { placeOf } from './data-place.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
@@ -31,7 +32,7 @@ export async function startApp(script: 'demo' | 'start', folder: string, port = 
   const begun = performance.now();
   const child = spawn(process.execPath, [join(ROOT, 'scripts', `${script}.mjs`), '--data', folder, '--port', String(port), ...more], {
     cwd: ROOT,
-    env: { ...process.env, NODE_OPTIONS: '' },
+    env: { ...process.env, NODE_OPTIONS: '', ...placeOf(folder) },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   const url = await printedAddress(child);

@@ -1,6 +1,7 @@
 import { rmSync } from 'node:fs';
 import { afterAll, beforeAll, expect } from '@jest/globals';
 import type { Browser, Page } from 'puppeteer-core';
+import { removeDatabases } from './data-place.ts';
 import { makeSpecimen, newFolder, openBrowser, openPage, type RunningApp, startApp } from './harness.ts';
 
 /** The application in a folder of its own, and a browser on it, for the tests of one file. */
@@ -43,6 +44,7 @@ export function useBench(script: 'demo' | 'start', { specimen, bare = false, for
     ended = true;
     await bench.browser?.close();
     await bench.app?.stop();
+    removeDatabases();
     rmSync(folder, { recursive: true, force: true });
     expect(bench.complaints.filter((text) => !forgiven?.test(text))).toEqual([]);
   });
