@@ -15,8 +15,12 @@ const transform = {
 
 const PLAIN_CONTEXT = new URL('./scripts/plain-context.mjs', import.meta.url).pathname;
 
+/** Each package is tested from its source, on those that it needs as they are built. */
+const BUILD = new URL('./scripts/build-for-tests.mjs', import.meta.url).pathname;
+
 const node = (name) => ({
   displayName: name,
+  ...(name !== 'core' && { globalSetup: BUILD }),
   rootDir: `./${name}`,
   testEnvironment: PLAIN_CONTEXT,
   testEnvironmentOptions: { customExportConditions: ['node', 'node-addons'] },
@@ -55,8 +59,6 @@ const endToEndOnPostgres = {
 };
 
 export default {
-  // Each package is tested from its source, on those that it needs as they are built.
-  globalSetup: new URL('./scripts/build-for-tests.mjs', import.meta.url).pathname,
   projects: [
     node('core'),
     node('print'),

@@ -79,6 +79,9 @@ describe('what a specimen wants', () => {
     const item = { id: 'clip', name: 'Clip', items: look ? [look] : [] };
     expect(planDay([item], SETTINGS, at('09:40')).tasks.map(({ start }) => start)).toEqual([111]);
     expect(planDay([item], { ...SETTINGS, minutes: 60 }, at('09:40')).tasks).toEqual([]);
+    // Wanted at the last minute it is wanted today, and is told where there is no time for it.
+    const within = (minutes: number) => planDay([item], { ...SETTINGS, minutes }, at('09:40')).left.length;
+    expect([110, 111].map(within)).toEqual([0, 1]);
     expect(look && sayDue(look)).toBe('again: does it still light');
   });
 

@@ -1,12 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
 import { type Circuit, circuitSchema } from '../circuit/index.ts';
-import { chipModelOf, chipVoltsAt, type LedPart, partSchema } from '../device/index.ts';
+import { chipModelOf, chipVoltsAt, deviceOf, type LedPart, partSchema } from '../device/index.ts';
 import { drawNormal, seededRandom } from '../numeric/index.ts';
 import { solve } from '../solve/index.ts';
 import { disagreementsOf } from './disagreements.ts';
 import { fitReadings } from './fit.ts';
 import type { Fit } from './fit-once.ts';
 import { proposeProbes } from './next-probe.ts';
+import { readingFigure } from './reading-figure.ts';
 import type { EstimateReading } from './readings.ts';
 
 const CHIP = { of: 'chip', ref: 'D1', quantity: 'amps' } as const;
@@ -34,6 +35,31 @@ function fitted(circuit: Circuit, readings: readonly EstimateReading[]): Fit {
   if (!fit.ok) throw new Error(fit.error.message);
   return fit.value;
 }
+
+it('of volts between two nets says nothing where one of them is not there', () => {
+  const between = (minus: string): EstimateReading => ({ kind: 'volts', id: '-', across: ['b', minus], value: 3, uncertainty: 0.01 });
+  expect(readingFigure(ledOn(100), between('0'))).toMatchObject({ of: 'nets', plus: 'b', minus: '0' });
+  expect(readingFigure(ledOn(100), between('gone'))).toBeUndefined();
+});
+
+it('an LED of a measured model is unsure of its series resistance by a fifth, one of its class by a half', () => {
+  const ohmsOf = (fields: Readonly<Record<string, unknown>>) => {
+    const led = partSchema.parse({ ref: 'D1', kind: 'led', pins: ['b', '0'], colour: 'white', ...fields });
+    const [learnt] = (deviceOf('led').learns?.(led) ?? []).filter(({ field }) => field === 'seriesOhms');
+    return learnt ? learnt.uncertainty / learnt.value : Number.NaN;
+  };
+  expect(ohmsOf({})).toBeCloseTo(0.5, 9);
+  expect(ohmsOf({ model: { saturationAmps: 1e-12, emission: 2, seriesOhms: 5 } })).toBeCloseTo(0.2, 9);
+  expect(ohmsOf({ points: [[0.001, 2.6]] })).toBeCloseTo(0.5, 9);
+  expect(
+    ohmsOf({
+      points: [
+        [0.001, 2.6],
+        [0.02, 3.1],
+      ],
+    }),
+  ).toBeCloseTo(0.2, 9);
+});
 
 describe('an LED of which nothing was read', () => {
   it('has its colour’s volts at the current that is usual for its body: 3.1 V at 350 mA in a 3535, 540 mA over 3.3 ohm on 5 V', () => {

@@ -227,6 +227,9 @@ describe('the slip for the owner', () => {
       'A change was tried and taken back: it is as it came.',
     );
     expect(slip(...CLIP, rework)['slip-done']).toMatch(/not signed off yet/);
+    // How hard the LEDs were driven is told only beside how hard they are now.
+    const removed: TestLine = { kind: 'rework', title: 'D1 goes', changes: [{ move: 'remove-part', ref: 'D1' }] };
+    expect(slip(...CLIP, removed)['slip-done']).not.toMatch(/times their rating/);
   });
 
   it('of a lamp on mains that is unsafe says not to use it, and who may open it', () => {
@@ -303,4 +306,10 @@ it('light and warmth stand with the state that they were read of', () => {
   expect(drive).not.toMatch(/330 lx|44\.0/);
   expect(proof).toMatch(/Temperatures read: case 44\.0[^,]*after 30 min\./);
   expect(proof).toMatch(/Light at the same distance: 40 ±/);
+});
+
+it('names the three likeliest of what may be broken, while none is likely enough', () => {
+  const torch: TestLine[] = ['B1 3 aaa alkaline on A G', 'R1 10r on A B', 'D1 led white on B G', 'it is dim'];
+  const said = markdown(factsOf(...torch), { length: 'full' });
+  expect(/Likeliest: (.*)/.exec(said)?.[1]?.split(';')).toHaveLength(3);
 });
