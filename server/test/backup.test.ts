@@ -130,6 +130,9 @@ describe('a backup', () => {
 
 describe('everything out and in', () => {
   it('over the page’s own requests: a second shelf gets what it lacks, and keeps what it has', async () => {
+    const listed = { address: '127.0.0.1:9', meter: 'by the window' };
+    const headers = { 'content-type': 'application/json' };
+    expect((await fetch(`${server.url}/api/instruments`, { method: 'PUT', headers, body: JSON.stringify(listed) })).status).toBe(200);
     const zip = await (await fetch(`${server.url}/api/backup.zip`)).blob();
     const other = await startServer({ place: { folder: newFolder() }, port: 0 });
     try {
@@ -146,6 +149,9 @@ describe('everything out and in', () => {
       const shelf = (await (await fetch(`${other.url}/api/shelf`)).json()) as { specimens: { id: string }[] };
       expect(shelf.specimens.map(({ id }) => id).sort()).toEqual(['clip-1', 'lamp-1', 'own-1']);
       expect((await fetch(`${other.url}/api/pictures/${hash}`)).status).toBe(200);
+      // What was on the bench is there at once, and not only after the next start.
+      const { instruments } = (await (await fetch(`${other.url}/api/instruments`)).json()) as { instruments: unknown[] };
+      expect(instruments).toMatchObject([{ id: listed.address, meter: listed.meter }]);
     } finally {
       await other.close();
     }
@@ -171,7 +177,7 @@ describe('the copy of a day', () => {
     };
     const items = { document: () => source.bench() };
     const store = { hashes: async () => [] };
-    const service = new BackupsService(specimens as never, items as never, {} as never, store as never, backups);
+    const service = new BackupsService(specimens as never, items as never, {} as never, {} as never, store as never, backups);
     for (let day = 1; day <= 13; day++) {
       const now = new Date(Date.UTC(2026, 2, day, 9));
       expect(await service.backUpIfDue(now)).toBe(true);

@@ -4,6 +4,7 @@ import type { Readable } from 'node:stream';
 import { Inject, Injectable, Logger, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
 import { BenchItemsRepository } from '../bench/bench-items.repository.ts';
 import { CodedError } from '../errors/coded-errors.ts';
+import { InstrumentsService } from '../instruments/instruments.service.ts';
 import type { Pictures } from '../pictures/picture-store.ts';
 import { PICTURE_STORE, PicturesService } from '../pictures/pictures.service.ts';
 import { SpecimensService } from '../specimens/specimens.service.ts';
@@ -39,6 +40,7 @@ export class BackupsService implements OnModuleInit, OnModuleDestroy {
   constructor(
     private readonly specimens: SpecimensService,
     private readonly items: BenchItemsRepository,
+    private readonly instruments: InstrumentsService,
     private readonly pictures: PicturesService,
     @Inject(PICTURE_STORE) private readonly store: Pictures,
     @Inject(BACKUP_FOLDER) private readonly folder: string | undefined,
@@ -62,6 +64,7 @@ export class BackupsService implements OnModuleInit, OnModuleDestroy {
     await readBackup(path, async (part) => {
       if (part.part === 'bench') {
         await this.items.putAll(part.bench);
+        await this.instruments.openListed();
       } else if (part.part === 'picture') {
         await this.pictures.keepAs(part.hash, part.bytes);
         brought.pictures += 1;

@@ -37,8 +37,14 @@ export class InstrumentsService implements OnModuleInit, OnModuleDestroy {
     private readonly specimens: SpecimensService,
   ) {}
 
-  async onModuleInit(): Promise<void> {
+  onModuleInit(): Promise<void> {
+    return this.openListed();
+  }
+
+  /** Opens what stands on the list and is not open: at the start, and after a backup brought some. */
+  async openListed(): Promise<void> {
     for (const listed of await this.items.items<ListedInstrument>(LIST)) {
+      if (this.instruments.has(listed.address)) continue;
       // One that is refused now was taken when a name still pointed to this network; it stays on the list, not called.
       await this.open(listed).catch(() => undefined);
     }
