@@ -93,6 +93,27 @@ describe('claims, senses and pictures', () => {
   });
 });
 
+describe('a part that was named before the board was seen', () => {
+  const adapter = ['V1 12v adapter', 'R1 150r on P A'];
+
+  it('is placed by its nets alone, and stays what it was said to be', () => {
+    const outcome = outcomeOf('V1 on P M', ...adapter);
+    expect(outcome).toMatchObject({ kind: 'entry', draft: { kind: 'part', part: { ref: 'V1', volts: 12, pins: ['P', 'M'] } } });
+    expect(specimenOf(...adapter, 'V1 on P M').circuit.parts).toMatchObject([{ ref: 'V1', volts: 12, pins: ['P', 'M'] }, { ref: 'R1' }]);
+  });
+
+  it('is placed with its value said again, or another', () => {
+    const placed = specimenOf(...adapter, 'V1 11.6v adapter on P M').circuit.parts;
+    expect(placed.map(({ ref }) => ref)).toEqual(['V1', 'R1']);
+    expect(placed[0]).toMatchObject({ volts: 11.6, pins: ['P', 'M'] });
+  });
+
+  it('stays where it is once it is joined, until that is corrected', () => {
+    expect(outcomeOf('V1 on P M', ...adapter, 'V1 on P M')).toMatchObject({ kind: 'unread', message: expect.stringMatching(/already/) });
+    expect(specimenOf(...adapter, 'V1 on P M', 'correct V1 on A M').circuit.parts[0]).toMatchObject({ volts: 12, pins: ['A', 'M'] });
+  });
+});
+
 describe('what cannot be taken is named, and nothing changes', () => {
   it.each([
     ['R1 red red black gold', /R1 is on the board already/],

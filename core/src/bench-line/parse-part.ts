@@ -24,19 +24,22 @@ export const PART_EXAMPLES: ReadonlyMap<PartKind, string> = new Map(TYPED.map(([
 
 /**
  * A part: a ref that is free (or `correct` and one that is not), what it is, its value, and where its pins go
- * (`on A B`, nets or pins, in the kind's order).
+ * (`on A B`, nets or pins, in the kind's order). One that was named before and is joined to nothing yet may be placed
+ * the same way, with or without its value.
  *
  * @returns undefined when the first word has not the shape of a ref
  */
 export function parsePart(words: readonly string[], context: BenchContext): BenchOutcome | undefined {
-  const correcting = words[0]?.toLowerCase() === 'correct';
-  const [typedRef = '', ...rest] = correcting ? words.slice(1) : words;
+  const saysCorrect = words[0]?.toLowerCase() === 'correct';
+  const [typedRef = '', ...rest] = saysCorrect ? words.slice(1) : words;
   const match = /^([A-Za-z])(\d+)(?:-([A-Za-z])?(\d+))?$/.exec(typedRef);
   if (!match) return undefined;
   const letter = (match[1] as string).toUpperCase();
   const ref = typedRef.toUpperCase();
   const { specimen } = context;
   const present = specimen.tape.findLast(({ entry: line, struck }) => !struck && line.kind === 'part' && line.part.ref === ref)?.entry;
+  const onAt = rest.findIndex((word) => word.toLowerCase() === 'on');
+  const correcting = saysCorrect || (onAt !== -1 && present?.kind === 'part' && isJoinedToNothing(ref, specimen));
   const said = rest.map((word) => KIND_WORDS.get(word.toLowerCase())).find((found) => found !== undefined);
   // A correction that does not say the kind is of the same: mains is not made a battery by its volts alone.
   const same = correcting && present?.kind === 'part' ? present.part.kind : undefined;
@@ -55,7 +58,6 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
       : undefined;
   if (chip) return chip;
   if (rest.length === 0) return unread(`${ref}: go on, as “${PART_EXAMPLES.get(kind)?.replace(/^\w+/, ref)}”.`);
-  const onAt = rest.findIndex((word) => word.toLowerCase() === 'on');
   const { pins: pinNames, typed, name } = deviceOf(kind);
   const terminals = onAt === -1 ? [] : rest.slice(onAt + 1, onAt + 1 + pinNames.length);
   // What it is stands before its place or behind it.
@@ -83,6 +85,11 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
     terminals.length > 0
       ? terminals.map((terminal) => (terminal === fresh ? terminal : lastingName(terminal, specimen)))
       : (kept ?? pinNames.map((_, index) => pinName(ref, index)));
+  if (described.length === 0 && present?.kind === 'part' && present.part.kind === kind) {
+    const value = [name, partValue(present.part)].filter(Boolean).join(' ');
+    const draft = { kind: 'part', part: partSchema.parse({ ...present.part, pins }), corrects: present.id } as const;
+    return entry(`${ref}, ${value}, on ${saidPlaces(terminals, context, fresh)}`, draft);
+  }
   const count = match[4] === undefined ? 1 : Number(match[4]) - Number(match[2]) + 1;
   const telling = described.filter((word) => !KIND_WORDS.has(word.toLowerCase()) || TELLING_WORDS.has(word.toLowerCase()));
   const parted = splitSpread(telling, typed?.ownPercent);
@@ -110,6 +117,11 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   const meaning = `${ref}, ${[deviceOf(kind).name, partValue(parsed.data)].filter(Boolean).join(' ')}${where}${marking !== undefined && looked.marking === undefined ? `, marked ${marking}` : ''}${(looked.why ?? built.why) ? ` (${looked.why ?? built.why})` : ''}`;
   const corrects = present && correcting ? present.id : terminals.length > 0 ? placed?.id : undefined;
   return entry(meaning, { kind: 'part', part, ...(corrects !== undefined && { corrects }) });
+}
+
+function isJoinedToNothing(ref: string, { nets }: BenchContext['specimen']): boolean {
+  const own = nets.filter(({ pins }) => pins.some((pin) => pin.startsWith(`${ref}.`)));
+  return own.every(({ pins, pads, given }) => pins.length === 1 && pads.length === 0 && !given);
 }
 
 /** Letters and figures as printed on a chip. */
