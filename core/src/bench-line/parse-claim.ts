@@ -16,12 +16,20 @@ import { metresOf, wordsOf } from './words.ts';
 
 /** `claim 180lm listing`, `claim cri 80 box`, `claim 100-240v`, `claim water IP44 box`. */
 export function parseClaim(words: readonly string[]): BenchOutcome {
-  const named = CLAIM_SOURCES.find((name) => words.some((word) => word.toLowerCase() === name));
-  const source: ClaimSource = named ?? 'listing';
-  const rest = words.filter((word) => word.toLowerCase() !== named);
+  const named = words.find((word) => SOURCE_WORDS.has(word.toLowerCase()));
+  const source = SOURCE_WORDS.get(named?.toLowerCase() ?? '') ?? 'listing';
+  const rest = words.filter((word) => word.toLowerCase() !== named?.toLowerCase());
   if (rest.length === 0) return unread('claim: what does it say? As “claim 180lm listing”.');
   return claimFrom(rest.join(' '), source);
 }
+
+/** Where it is said, and what else people call that. */
+const SOURCE_WORDS: ReadonlyMap<string, ClaimSource> = new Map([
+  ...CLAIM_SOURCES.map((source) => [source, source] as const),
+  ...(['label', 'plate', 'sticker', 'printed', 'housing'] as const).map((word) => [word, 'body'] as const),
+  ...(['packaging', 'carton'] as const).map((word) => [word, 'box'] as const),
+  ...(['manual', 'instructions'] as const).map((word) => [word, 'leaflet'] as const),
+]);
 
 /** Lamp caps by the names that boxes print. */
 const CAP = /^(?:E(?:10|11|12|14|17|26|27|39|40)|B(?:15|22)d?|GU(?:10|5\.3|24)|G(?:4|5|9|13|23|24)|MR(?:11|16)|R7s|GX53|BA15[sd]?)$/i;

@@ -36,6 +36,20 @@ describe('what may be broken', () => {
     expect(row?.probability).toBeCloseTo(6 * alone, 6);
   });
 
+  it('is one row of two faults where nothing tells apart which of two strings they are in', () => {
+    const strings = ['B', 'C', 'D'].flatMap((net, at) => [
+      `R${at + 1} 150r on A ${net}`,
+      `D${3 * at + 1}-D${3 * at + 3} led white 3 series on ${net} G`,
+    ]);
+    const entries = entriesOf('V1 12v on A G', ...strings, 'it is dim', 'dead', 'D1-D3 dark', 'D4-D6 dark');
+    const found = faultEvidence(analysisOf(replay(entries), 0));
+    const diagnosis = diagnose(found?.circuit as never, found?.evidence.map(({ what }) => what) ?? []);
+    const rows = diagnosis.ok ? faultRowsOf(diagnosis.value) : [];
+    expect(rows[0]?.words).toBe('one of D1, D2, D3: open, and one of D4, D5, D6: open');
+    expect(rows[0]?.keys.size).toBe(9);
+    expect(rows.reduce((sum, { probability }) => sum + probability, 0)).toBeLessThanOrEqual(1);
+  });
+
   it('says what speaks for it and against it, and what is left unknown', () => {
     const { lines, diagnosis } = diagnosed('D3 dark spot');
     renderOpen(<FaultsList diagnosis={diagnosis} />, { lines });
