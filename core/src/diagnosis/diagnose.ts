@@ -1,5 +1,6 @@
 import { alternatingSource, type Circuit, fail, type Result, succeed, suppliesOf, withFields } from '../circuit/index.ts';
 import { type Drifted, deviceOf } from '../device/index.ts';
+import { isChipLit } from '../drive/index.ts';
 import { type SolveWarmed, solveWarmed } from '../solve/index.ts';
 import { type Evidence, isReading } from './evidence.ts';
 import type { Fault } from './fault.ts';
@@ -47,6 +48,8 @@ export interface Diagnosis {
   readonly conclusion: Conclusion;
   /** Evidence that no fault on the list goes with, by its place: a reading that contradicts the others. */
   readonly contradicts: readonly number[];
+  /** Whether any LED would light with nothing broken: else the trace is not whole, or a switch of it is off. */
+  readonly wouldLight: boolean;
   /** Every fault looked at, and circuits solved for them. */
   readonly looked: { readonly faults: number; readonly solved: number };
 }
@@ -150,6 +153,7 @@ function diagnosisOf(model: FaultModel, weighed: readonly Weighed[], evidence: r
     contradicts: evidence.flatMap((item, index) =>
       goesWithNothing(model, item, likeliest && logs.get(likeliest)?.[index]) ? [index] : [],
     ),
+    wouldLight: Object.values(model.bench.whole.solution.leds).some(({ chip }) => isChipLit(chip.amps.avg)),
     looked: { faults: model.bench.faults.length, solved: model.bench.circuits.solved },
   };
 }

@@ -1,5 +1,15 @@
 import { describe, expect, it } from '@jest/globals';
-import { analysisOf, appraise, benchContext, completeDraft, type Entry, parseBenchLine, replay } from '@mindful-probe/core';
+import {
+  analysisOf,
+  appraise,
+  benchContext,
+  completeDraft,
+  diagnose,
+  type Entry,
+  faultEvidence,
+  parseBenchLine,
+  replay,
+} from '@mindful-probe/core';
 import { nextProbeOf } from './next-probe.ts';
 
 function bench(...lines: string[]): Entry[] {
@@ -42,6 +52,28 @@ describe('the one obvious next thing', () => {
   it('goes on with another reading when that one is taken', () => {
     expect(nextAfter(...clip, 'R1 1.6v')?.why).toMatch(/volts across (V1|D1)|ohms of R1, dead/);
   });
+});
+
+it('joins what is loose before it looks for a fault in a circuit that would light nothing', () => {
+  const [V1, ...rest] = ['V1 5v', 'R1 27r on P B', 'D1 led white on B M', 'it is dim'];
+  const nextWith = (...lines: string[]) => {
+    const specimen = replay(bench(...lines));
+    const found = appraise(analysisOf(specimen, 0));
+    const faulty = faultEvidence(analysisOf(specimen, 0));
+    const diagnosis =
+      faulty &&
+      diagnose(
+        faulty.circuit,
+        faulty.evidence.map(({ what }) => what),
+      );
+    if (!diagnosis?.ok) throw new Error('no diagnosis');
+    const view = { found, shape: { arrangements: [], remarks: [] }, spine: [], trials: [], now: { appraisal: found } };
+    return { next: nextProbeOf(specimen, view, diagnosis.value), wouldLight: diagnosis.value.wouldLight };
+  };
+  expect(nextWith('claim 5v body', V1 as string, ...rest)).toMatchObject({ wouldLight: false, next: { line: 'join V1.1 ' } });
+  const whole = nextWith('claim 5v body', `${V1} on P M`, ...rest);
+  expect(whole.wouldLight).toBe(true);
+  expect(whole.next?.line).not.toMatch(/join/);
 });
 
 describe('while pads are beeped out', () => {

@@ -31,7 +31,7 @@ export interface NextProbe {
 
 /** The one obvious next thing: what is missing for a circuit, else the reading that settles most of the LED current. */
 export function nextProbeOf(specimen: Specimen, analysis: AnalysisView | undefined, diagnosis?: Diagnosis): NextProbe | undefined {
-  if (diagnosis) return nextTestOf(diagnosis);
+  if (diagnosis && (diagnosis.wouldLight || !looseIn(specimen))) return nextTestOf(diagnosis);
   if (specimen.claims.length === 0) return { what: 'claim', why: 'what body, box or listing says, with its unit', line: 'claim ' };
   const beep = nextBeepOf(specimen);
   if (beep) return beep;
@@ -39,9 +39,14 @@ export function nextProbeOf(specimen: Specimen, analysis: AnalysisView | undefin
   const current = analysis.after ?? analysis.found;
   if (!current.ok) return missingPart(specimen, current.error.message);
   if (!current.value.hardest) return { what: 'LED', why: 'no LED is traced yet: D1 led white', line: 'D1 led ' };
-  const loose = specimen.nets.find(({ pins }) => pins.length === 1);
-  if (loose) return { what: loose.pins[0] as string, why: 'this pin is joined to nothing yet', line: `join ${loose.pins[0]} ` };
+  const loose = looseIn(specimen);
+  if (loose !== undefined) return { what: loose, why: 'this pin is joined to nothing yet', line: `join ${loose} ` };
   return proposal(current.value);
+}
+
+/** The first pin that is joined to nothing. */
+function looseIn({ nets }: Specimen): string | undefined {
+  return nets.find(({ pins }) => pins.length === 1)?.pins[0];
 }
 
 /** While it does not work: the test that tells most of which fault it is. */

@@ -54,6 +54,7 @@ function nameOf({ is, refs }: Consequence): string {
 
 function Consequences({ rows }: { readonly rows: readonly Consequence[] }) {
   const linked = rows.find(({ is }) => is === 'linked out');
+  const hasStore = rows.some(({ store }) => store !== undefined);
   return (
     <section aria-label="What it does to the rest">
       <h2 className="pb-1">If {linked ? nameOf(linked).replace(' linked', ' is linked') : 'it is mended'}</h2>
@@ -75,9 +76,11 @@ function Consequences({ rows }: { readonly rows: readonly Consequence[] }) {
               <th scope="col" className="pl-3">
                 As seen
               </th>
-              <th scope="col" className="pl-3">
-                Capacitor
-              </th>
+              {hasStore && (
+                <th scope="col" className="pl-3">
+                  Capacitor
+                </th>
+              )}
             </tr>
           </thead>
           <tbody>
@@ -105,9 +108,11 @@ function Consequences({ rows }: { readonly rows: readonly Consequence[] }) {
                   {row.ofRated > 0 ? formatEngineering(row.supplyWatts, 'watts').text : ''}
                 </td>
                 <td className="pl-3 whitespace-nowrap">{row.is === 'as built' ? 'as new' : row.seen <= -1 ? 'dark' : saySeen(row.seen)}</td>
-                <td className={`pl-3 font-figures whitespace-nowrap ${(row.store?.share ?? 0) > 1 ? 'font-[650] text-brick' : ''}`}>
-                  {row.store ? `${row.store.ref} ${Math.round(row.store.volts)} V, ${multipleText(row.store.share)}` : ''}
-                </td>
+                {hasStore && (
+                  <td className={`pl-3 font-figures whitespace-nowrap ${(row.store?.share ?? 0) > 1 ? 'font-[650] text-brick' : ''}`}>
+                    {row.store ? `${row.store.ref} ${Math.round(row.store.volts)} V, ${multipleText(row.store.share)}` : ''}
+                  </td>
+                )}
               </tr>
             ))}
           </tbody>
@@ -120,7 +125,7 @@ function Consequences({ rows }: { readonly rows: readonly Consequence[] }) {
             .filter(({ is, ofRatedHigh }) => is !== 'open' && is !== 'shorted' && ofRatedHigh !== undefined)
             .map((row) => `${multipleText(row.ofRatedHigh ?? 0)} ${nameOf(row)}`)
             .join(', ')}
-          . Tick: peak. The capacitor: what it bears of its volts.
+          . Tick: peak.{hasStore && ' The capacitor: what it bears of its volts.'}
         </p>
       )}
     </section>

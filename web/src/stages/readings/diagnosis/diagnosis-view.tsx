@@ -62,8 +62,9 @@ interface FoundProps {
 }
 
 function FoundView({ view, isStale, again }: FoundProps) {
-  const { id, entries, analysis } = useOpenSpecimen();
+  const { id, entries, specimen, analysis } = useOpenSpecimen();
   const { diagnosis, isSupposed } = view;
+  const loose = specimen.nets.filter(({ pins }) => pins.length === 1).flatMap(({ pins }) => pins);
   const { circuit, evidence, next, looked } = diagnosis;
   const aftermath = useAftermath(id, entries, view, analysis && unsafeIn(analysis));
   const map = useMemo(() => stringMapOf(circuit, evidence), [circuit, evidence]);
@@ -86,6 +87,12 @@ function FoundView({ view, isStale, again }: FoundProps) {
       {isSupposed && (
         <p className="mb-2 border-l-4 border-ochre pl-3">
           Assumed: nothing is traced yet, the usual circuit of its kind stands in. What is said of parts holds for that one.
+        </p>
+      )}
+      {!isSupposed && !diagnosis.wouldLight && (
+        <p className="mb-2 border-l-4 border-ochre pl-3">
+          As it is traced no LED would light even with nothing broken{loose.length > 0 ? `: ${loose.join(', ')} joined to nothing yet` : ''}
+          . What is said of faults holds once that is put right.
         </p>
       )}
       {again && (
