@@ -125,6 +125,8 @@ describe('what cannot be taken is named, and nothing changes', () => {
     ['in 1,000v', /one, or a thousand/],
     ['R7 red mauve black gold', /“mauve”/],
     ['R7 10r on A A', /short/],
+    ['U1 mark 2031 on P M A B C', /nothing is known of a chip marked 2031\. .*table of marks.*pulse/],
+    ['U1 on P M A B C mark 2031', /nothing is known of a chip marked 2031/],
     ['R7 10r on Z9.1 A', /Z9.1 is not a pin/],
     ['D7 led 3 white', /series or parallel/],
     ['B1 4 d', /which cells/],

@@ -57,6 +57,8 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
       ? parseChip(ref, rest, context, { kindOf: (word) => KIND_WORDS.get(word), ...(present && { replaces: present.id }) })
       : undefined;
   if (chip) return chip;
+  const unknownChip = said === undefined && same === undefined ? sayUnknownChip(ref, rest, context) : undefined;
+  if (unknownChip !== undefined) return unread(unknownChip);
   if (rest.length === 0) return unread(`${ref}: go on, as “${PART_EXAMPLES.get(kind)?.replace(/^\w+/, ref)}”.`);
   const { pins: pinNames, typed, name } = deviceOf(kind);
   const terminals = onAt === -1 ? [] : rest.slice(onAt + 1, onAt + 1 + pinNames.length);
@@ -195,6 +197,15 @@ function kindOfMark(words: readonly string[], { marks }: BenchContext): PartKind
   const [found] = at === -1 ? [] : findMarks(words[at + 1] ?? '', marks, words[at + 2]);
   const kind = KIND_WORDS.get(found?.mark.enters?.split(' ')[0] ?? '');
   return kind !== undefined && deviceOf(kind).typed?.lookedUp ? kind : undefined;
+}
+
+/** Of a chip with more pins than the kind has that its letter stands for, and whose mark no table knows: what can be entered. */
+function sayUnknownChip(ref: string, words: readonly string[], { marks }: BenchContext): string | undefined {
+  const [markAt, onAt] = ['mark', 'on'].map((wanted) => words.findIndex((word) => word.toLowerCase() === wanted)) as [number, number];
+  const mark = markAt === -1 ? undefined : words[markAt + 1];
+  const pins = words.slice(onAt + 1, markAt > onAt ? markAt : undefined).length;
+  if (!/^U/i.test(ref) || mark === undefined || onAt === -1 || pins <= 2 || findMarks(mark, marks).length > 0) return undefined;
+  return `${ref}: nothing is known of a chip marked ${mark}. Enter the mark with what its pins are in the table of marks; or enter what it does, as “${ref} sink 20ma on A B”, or of pins that it switches “V9 pulse 3v 100hz 25% on A B”.`;
 }
 
 /** Whether all terminals are on one net that is there. */
