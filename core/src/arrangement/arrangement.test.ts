@@ -30,6 +30,16 @@ const dropper: Loose[] = [
 const usb: Loose = { ref: 'V1', kind: 'dc', pins: ['+', '-'], volts: 5 };
 const cells: Loose = { ref: 'B1', kind: 'battery', pins: ['+', '-'], chemistry: 'alkaline', size: 'AA', series: 2 };
 
+it('names no supply that is joined to nothing yet', () => {
+  const string: Loose[] = [
+    { ref: 'R1', kind: 'resistor', pins: ['+', 'a'], ohms: 39 },
+    { ref: 'D1', kind: 'led', pins: ['a', '-'] },
+  ];
+  const sourceOf = (pins: string[]) => found([{ ...usb, pins }, ...string])[0]?.roles.source;
+  expect(sourceOf(['+', '-'])).toEqual(['V1']);
+  expect(sourceOf(['V1.1', 'V1.2'])).toBeUndefined();
+});
+
 describe('arrangements on mains', () => {
   it('a full capacitive dropper, each part by its role, with 4·f·C·(peak − string)', () => {
     const [smoothed, one] = found(dropper);

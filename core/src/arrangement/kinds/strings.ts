@@ -187,6 +187,10 @@ function multiplex(board: Board): Arrangement[] {
   return [{ code: 'multiplex', roles: { string: leds.map(({ ref }) => ref) }, missing: [], unusual: [], estimate: null }];
 }
 
+/** Supplies that are joined to anything: one that was only named feeds nothing yet. */
 export function sources(board: Board): readonly string[] {
-  return [...board.of('battery'), ...board.of('dc'), ...board.of('ac')].map(({ ref }) => ref);
+  const { parts } = board.circuit;
+  return [...board.of('battery'), ...board.of('dc'), ...board.of('ac')]
+    .filter((source) => parts.some((part) => part !== source && part.pins.some((net) => (source.pins as readonly string[]).includes(net))))
+    .map(({ ref }) => ref);
 }
