@@ -51,6 +51,16 @@ describe('why readings do not fit', () => {
     expect(first).toMatchObject({ ref: 'U1', as: { code: 'reference' }, testLine: 'R2 ' });
   });
 
+  it('doubts the trace and not the current that was read, where none flows as it is traced', () => {
+    const lines = ['B1 2032 coin on P M', 'R1 60r on X W', 'D1 led white on W B', 'in 3v 0.9ma'];
+    const [first, ...others] = causesOf(analysisOf(specimenOf(...lines), 0));
+    expect(first).toMatchObject({ cause: 'unjoined', testLine: 'join B1.1 ' });
+    expect(said(first)).toMatch(/B1\.1, B1\.2, R1\.1, D1\.2 joined to nothing yet/);
+    expect(others.filter(({ cause }) => cause === 'reading')).toEqual([]);
+    const whole = ['B1 2032 coin on X B', 'R1 60r on X W', 'D1 led red on W B', 'in 3v 90ma'];
+    expect(causesOf(analysisOf(specimenOf(...whole), 0)).map(({ cause }) => cause)).not.toContain('unjoined');
+  });
+
   it('has nothing to say where readings fit, or where nothing can be solved', () => {
     const fitting = [...board(100), volts('V1', 5), volts('R1', 0.649), volts('R2', 2.404), volts('D1', 1.947)].map(lay);
     expect(causesOf(analysisOf(replay(fitting), 0))).toEqual([]);

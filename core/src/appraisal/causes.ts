@@ -30,7 +30,21 @@ export function causesOf(analysis: Analysis): readonly Cause[] {
   const found = fittedCircuit(analysis);
   if (!found.ok) return [];
   const { circuit, trusted, fit } = found.value;
-  return disagreementsOf(circuit, trusted, fit).map((disagreement) => withTests(disagreement, specimen, found.value));
+  const causes = disagreementsOf(circuit, trusted, fit).map((disagreement) => withTests(disagreement, specimen, found.value));
+  const pins = specimen.nets.filter((net) => net.pins.length === 1).flatMap((net) => net.pins);
+  const ofNoCurrent = causes.filter(readsWhereNoneFlows);
+  if (pins.length === 0 || ofNoCurrent.length === 0) return causes;
+  // A meter that reads a current is no reason to doubt it while the circuit is not whole.
+  const mends = Math.max(...ofNoCurrent.map((one) => one.mends));
+  const unjoined: Cause = { cause: 'unjoined', pins, mends, context: {}, testLine: `join ${pins[0]} ` };
+  return [unjoined, ...causes.filter((one) => !readsWhereNoneFlows(one))];
+}
+
+/** Less is none. */
+const NO_AMPS = 1e-9;
+
+function readsWhereNoneFlows(cause: Cause): boolean {
+  return cause.cause === 'reading' && cause.kind === 'amps' && Math.abs(cause.expected) < NO_AMPS;
 }
 
 function withTests(disagreement: Disagreement, specimen: Specimen, found: FittedCircuit): Cause {
@@ -43,6 +57,7 @@ function withTests(disagreement: Disagreement, specimen: Specimen, found: Fitted
     case 'part':
       return { ...disagreement, ...ofPart(disagreement.ref, disagreement.value, found) };
     case 'join':
+    case 'unjoined':
       return { ...disagreement, context: {} };
   }
 }

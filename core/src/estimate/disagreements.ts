@@ -32,7 +32,7 @@ import type { Unknown } from './unknowns.ts';
 export type Disagreement = {
   /** The fall of chi-square. */
   readonly mends: number;
-} & (WrongReading | LeadResistance | WrongPart | MistakenJoin);
+} & (WrongReading | LeadResistance | WrongPart | MistakenJoin | UnjoinedPins);
 
 interface WrongReading {
   readonly cause: 'reading';
@@ -84,6 +84,12 @@ interface MistakenJoin {
   /** Of the part that would be bridged. */
   readonly ref: string;
   readonly nets: readonly [string, string];
+}
+
+/** No current flows as it is traced, and one was read. */
+interface UnjoinedPins {
+  readonly cause: 'unjoined';
+  readonly pins: readonly string[];
 }
 
 /** Readings that fit this badly by chance are rarer than one in twenty: then a cause is looked for. */

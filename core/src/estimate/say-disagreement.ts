@@ -26,6 +26,8 @@ export function sayDisagreement(disagreement: Disagreement, { typed, marked }: D
       const { ref, value, as } = disagreement;
       return `${sayPart(ref, value, as)}${marked === undefined ? '' : ` Its marking can be read so: ${marked}.`}`;
     }
+    case 'unjoined':
+      return `No current flows as it is traced, with ${disagreement.pins.join(', ')} joined to nothing yet: find where they lead.`;
     case 'join': {
       const { ref, nets } = disagreement;
       return `Nets ${nets[0]} and ${nets[1]} would be one (${ref} bridged): look for solder between them, and beep it dead.`;
