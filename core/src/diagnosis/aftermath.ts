@@ -1,5 +1,5 @@
 import type { Share } from '../drive/index.ts';
-import { type Consequence, consequencesOf, whyDied } from './consequences.ts';
+import { type Consequence, consequencesOf, isMended, whyDied } from './consequences.ts';
 import type { Diagnosis } from './diagnose.ts';
 import type { FaultBench } from './fault-bench.ts';
 import { stringMapOf } from './string-map.ts';
@@ -26,11 +26,11 @@ export function aftermathOf(bench: FaultBench, diagnosis: Diagnosis, unsafe: rea
   const fault = first?.faults[0];
   if (!fault) return { consequences: [], why: [] };
   const map = stringMapOf(bench.circuit, diagnosis.evidence);
-  const isPackage = map.some(({ name }) => name === fault.ref);
-  const worn = map.filter(({ state, name }) => name !== fault.ref && (state === 'dim' || state === 'short')).map(({ name }) => name);
-  const consequences = isPackage ? consequencesOf(bench, [fault.ref, ...worn]) : [];
+  const dead = first.faults.map(({ ref }) => ref).filter((ref) => map.some(({ name }) => name === ref));
+  const worn = map.filter(({ state, name }) => !dead.includes(name) && (state === 'dim' || state === 'short')).map(({ name }) => name);
+  const consequences = dead.length > 0 ? consequencesOf(bench, dead, worn) : [];
   const [asBuilt] = consequencesOf(bench, []);
-  const mended = consequences.find(({ is, refs }) => is === 'linked out' && refs.length === 1) ?? asBuilt;
+  const mended = consequences.find(isMended) ?? asBuilt;
   const isLoose =
     diagnosis.faults.some(({ faults, probability }) => probability > LOOSE_FROM && faults.some(({ fault: how }) => how === 'joint')) ||
     diagnosis.evidence.some((item) => 'value' in item && (item.kind === 'tapped' || item.kind === 'flickers') && item.value === true);

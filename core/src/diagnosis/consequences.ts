@@ -9,7 +9,7 @@ import { withFault } from './faulted-circuit.ts';
 
 /** What a circuit comes to with packages as they are said to be. */
 export interface Consequence {
-  readonly is: 'as built' | 'open' | 'shorted' | 'linked out';
+  readonly is: 'as built' | 'open' | 'shorted' | 'linked out' | 'taken out';
   readonly refs: readonly string[];
   /** Of the LED that is driven hardest then. */
   readonly ref: string;
@@ -22,6 +22,8 @@ export interface Consequence {
   readonly supplyWatts: number;
   /** Of the light of the whole as built, as seen: −0.1 looks 10 % dimmer. */
   readonly seen: number;
+  /** The same before the eye: of the light as built. */
+  readonly light: number;
   /** The capacitor that bears the most of its volts, and how much of them. */
   readonly store?: { readonly ref: string; readonly volts: number; readonly share: number };
 }
@@ -30,26 +32,51 @@ export interface Consequence {
 const HIGH_SUPPLY = { ac: 0.1, dc: 0.05 } as const;
 
 /**
- * What became of the rest when packages failed, and what becomes of it when they are linked out.
+ * What became of the rest when packages failed, and what becomes of it when they are mended without a new part: linked out
+ * of a string, or taken out of what lies in parallel, where a link would short the others.
  *
- * @param names packages, those that are to be linked out together
+ * @param names packages that are dead
+ * @param worn packages that could be mended alike at the same time
  */
-export function consequencesOf(bench: FaultBench, names: readonly string[]): readonly Consequence[] {
+export function consequencesOf(bench: FaultBench, names: readonly string[], worn: readonly string[] = []): readonly Consequence[] {
   const { circuit } = bench;
   const faultOf = (name: string, fault: 'open' | 'short'): Fault | undefined =>
     bench.faults.find((one) => one.ref === name && one.fault === fault);
-  const [first] = names;
-  const opened = first === undefined ? undefined : faultOf(first, 'open');
-  const shorted = first === undefined ? undefined : faultOf(first, 'short');
-  const linked = names.reduce((left, name) => withLinked(left, circuit, name), circuit);
+  const isFault = (fault: Fault | undefined) => fault !== undefined;
+  const opens = names.map((name) => faultOf(name, 'open')).filter(isFault);
+  const shorted = names.length === 1 ? faultOf(names[0] as string, 'short') : undefined;
+  const opened = opens.reduce((left, fault) => withFault(left, fault, undefined), circuit);
+  const mendedOf = (all: readonly string[]): Consequence | undefined => {
+    const out = all.map((name) => faultOf(name, 'open')).filter(isFault);
+    const ways = [
+      consequenceOf(
+        bench,
+        all.reduce((left, name) => withLinked(left, circuit, name), circuit),
+        'linked out',
+        all,
+      ),
+      consequenceOf(
+        bench,
+        out.reduce((left, fault) => withFault(left, fault, undefined), circuit),
+        'taken out',
+        all,
+      ),
+    ].filter((way) => way !== undefined);
+    return ways.sort((a, b) => b.light - a.light)[0];
+  };
   const rows: (Consequence | undefined)[] = [
     consequenceOf(bench, circuit, 'as built', []),
-    opened && consequenceOf(bench, withFault(circuit, opened, undefined), 'open', [opened.ref]),
+    opens.length > 0 ? consequenceOf(bench, opened, 'open', names) : undefined,
     shorted && consequenceOf(bench, withFault(circuit, shorted, undefined), 'shorted', [shorted.ref]),
-    names.length > 1 && first !== undefined ? consequenceOf(bench, withLinked(circuit, circuit, first), 'linked out', [first]) : undefined,
-    names.length > 0 ? consequenceOf(bench, linked, 'linked out', names) : undefined,
+    names.length > 0 ? mendedOf(names) : undefined,
+    names.length > 0 && worn.length > 0 ? mendedOf([...names, ...worn]) : undefined,
   ];
   return rows.filter((row) => row !== undefined);
+}
+
+/** Whether it is a way to mend, and not what was or is broken. */
+export function isMended({ is }: Consequence): boolean {
+  return is === 'linked out' || is === 'taken out';
 }
 
 /** A wire over a package. @param whole says which packages there are: a shorter row counts otherwise */
@@ -79,6 +106,7 @@ function consequenceOf(bench: FaultBench, circuit: Circuit, is: Consequence['is'
     ...(high && { ofRatedHigh: hardestOf(circuit, high)?.ofRated ?? 0 }),
     supplyWatts: Object.values(solution.supplies).reduce((sum, { watts }) => sum + watts, 0),
     seen: seenChange(lightOfAll),
+    light: lightOfAll,
     ...storeOf(circuit, solution),
   };
 }

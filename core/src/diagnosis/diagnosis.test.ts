@@ -10,6 +10,7 @@ import {
   diagnosisDocument,
   type Evidence,
   FaultBench,
+  isMended,
   lightProbabilities,
   NAMED_FROM,
   parseEvidence,
@@ -333,7 +334,7 @@ describe('the surge of a contact that closes again', () => {
 describe('what a failure does to the rest', () => {
   it('linked out, the rest is the circuit with so many chips fewer', () => {
     const bench = FaultBench.of(SPOT) as FaultBench;
-    const [asBuilt, open, , linked, both] = consequencesOf(bench, ['D5', 'D7']);
+    const [asBuilt, open, , linked, both] = consequencesOf(bench, ['D5'], ['D7']);
     const separate = circuitOf([
       ...SPOT.parts.filter(({ ref }) => ref !== 'D1-D9'),
       ...Array.from({ length: 16 }, (_, index) => ({
@@ -354,6 +355,20 @@ describe('what a failure does to the rest', () => {
     // With the string open the reservoir fills to the peak of the mains: 325 V on a part for 100 V.
     expect(open?.store?.ref).toBe('C2');
     expect(open?.store?.volts).toBeGreaterThan(320);
+  });
+
+  it('of what lies in parallel it is taken out: a link would short the others', () => {
+    const light = circuitOf([
+      { ref: 'B1', kind: 'battery', pins: ['a', '0'], chemistry: 'nimh', size: 'AAA', series: 3 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 2.2 },
+      ...[1, 2, 3, 4].map((count) => ({ ref: `D${count}`, kind: 'led', pins: ['b', '0'], colour: 'white' })),
+    ]);
+    const rows = consequencesOf(FaultBench.of(light) as FaultBench, ['D3', 'D4']);
+    const mended = rows.filter(isMended);
+    expect(mended.map(({ is, refs }) => [is, refs])).toEqual([['taken out', ['D3', 'D4']]]);
+    expect(mended[0]?.light).toBeGreaterThan(0.5);
+    // As it is now, with both open.
+    expect(mended[0]?.chipAmps).toBeCloseTo(rows.find(({ is }) => is === 'open')?.chipAmps ?? 0, 6);
   });
 
   it('says what a part bore that may have killed it, and that a worn rest is hardly worth a repair', () => {

@@ -1,6 +1,6 @@
 export { type Aftermath, aftermathOf } from './aftermath.ts';
 export { testAmpsOf } from './candidates.ts';
-export { type Consequence, consequencesOf, whyDied } from './consequences.ts';
+export { type Consequence, consequencesOf, isMended, whyDied } from './consequences.ts';
 export { type Conclusion, Diagnoser, type Diagnosis, diagnose, type FoundFault, likeliestOf, NAMED_FROM } from './diagnose.ts';
 export { type DiagnosisDocument, diagnosisDocument } from './diagnosis-document.ts';
 export { type Evidence, evidenceDocumentSchema, type FaultReading, isReading, parseEvidence } from './evidence.ts';

@@ -43,7 +43,14 @@ export function worthOf(
   const part = partOf(circuit, ref);
   const mains = alternatingSource(circuit) !== undefined;
   const isChip = isKind(part, 'converter') || isKind(part, 'sink');
-  const work = fault === 'joint' ? MINUTES.joint : isKind(part, 'led') ? MINUTES.wire : isChip ? MINUTES.chip : MINUTES.part;
+  const work =
+    fault === 'joint'
+      ? MINUTES.joint
+      : isKind(part, 'led')
+        ? MINUTES.wire * Math.max(1, mended.refs.length)
+        : isChip
+          ? MINUTES.chip
+          : MINUTES.part;
   const isCell = part !== undefined && deviceOf(part.kind).source?.isCell === true;
   const over = [
     { ref: mended.ref, ratio: mended.ofRated },

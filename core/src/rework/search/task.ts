@@ -89,8 +89,13 @@ export function taskOf(circuit: Circuit, goal: Goal, solve: SolveWarmed = solveW
     const nominal = all.length === 0 ? before : measure(changed, at, solve, before.value.warmed);
     return nominal.ok ? [{ moves: all, circuit: changed, nominal: nominal.value }] : [];
   });
-  return succeed({ ...task, starts });
+  // A link over what lies in parallel leaves nothing lit, nor does a gap in a string: those are no mends.
+  const most = Math.max(...starts.map(({ nominal }) => nominal.light));
+  return succeed({ ...task, starts: starts.filter(({ nominal }) => starts.length === 1 || nominal.light > STILL_LIGHTS * most) });
 }
+
+/** Next to the start with the most light. */
+const STILL_LIGHTS = 0.01;
 
 /** The source that delivers most: the one that feeds the LEDs. */
 function feedingSupply(circuit: Circuit, solve: SolveWarmed): string | undefined {
@@ -135,14 +140,14 @@ function supplyMoves(circuit: Circuit, { supply }: Goal, ref: string): Result<re
   return succeed([{ move: 'replace-supply', ref, part: parsed.data }]);
 }
 
-/** What must be done in any case, in the ways that it can be: dead parts linked out or replaced, another LED put in. */
+/** What must be done in any case, in the ways that it can be: dead parts linked out, taken out or replaced, another LED put in. */
 function startsOf(circuit: Circuit, goal: Goal, ledRef: string): readonly (readonly CircuitMove[])[] {
   const led: readonly CircuitMove[] = goal.replaceLed ? [{ move: 'replace-led', ref: ledRef, led: goal.replaceLed }] : [];
   const dead = (goal.dead ?? []).flatMap((ref) => deadAt(circuit, ref) ?? []);
   if (dead.length === 0) return [led];
   const mends = dead.map((one) => mendsOf(one).filter(({ move }) => goal.moves === undefined || goal.moves.includes(move)));
   const most = Math.max(...mends.map(({ length }) => length));
-  // Several dead parts are mended alike: all linked out, or all replaced.
+  // Several dead parts are mended alike: all linked out, all taken out, or all replaced.
   return Array.from({ length: most }, (_, index) => [...mends.flatMap((some) => some[Math.min(index, some.length - 1)] ?? []), ...led]);
 }
 
@@ -168,6 +173,8 @@ function mendsOf({ part, chips: dies }: Dead): readonly CircuitMove[] {
     const again = { ...fields, ...(series === undefined ? {} : { series }), ...(parallel === undefined ? {} : { parallel }) };
     return [
       { move: 'link-out', ref: part.ref, ...chips },
+      // Of what lies in parallel; in a string nothing would be left of it.
+      ...('chips' in chips ? [] : [{ move: 'remove-part' as const, ref: part.ref }]),
       { move: 'replace-led', ref: part.ref, led: again },
     ];
   }

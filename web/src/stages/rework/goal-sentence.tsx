@@ -153,7 +153,7 @@ function Aim({ preset, register, appraisal }: PartProps & { readonly preset: Pre
     case 'a dead part mended':
       return (
         <Words>
-          <Value label="Dead parts" field="dead" register={register} /> linked out or replaced, {ledChoice} as before
+          <Value label="Dead parts" field="dead" register={register} /> linked out, taken out or replaced, {ledChoice} as before
         </Words>
       );
     case 'another LED':

@@ -4,6 +4,7 @@ import {
   costsOf,
   type Diagnosis,
   formatEngineering,
+  isMended,
   likeliestOf,
   limitWords,
   type Surge,
@@ -43,7 +44,7 @@ export function AftermathView({ aftermath, diagnosis }: { readonly aftermath: Af
           )}
         </div>
       </div>
-      {worth && likeliest >= DECIDES_FROM && <WorthRow worth={worth} diagnosis={diagnosis} />}
+      {worth && likeliest >= DECIDES_FROM && <WorthRow worth={worth} mended={consequences.find(isMended)} />}
     </div>
   );
 }
@@ -53,14 +54,16 @@ function nameOf({ is, refs }: Consequence): string {
 }
 
 function Consequences({ rows }: { readonly rows: readonly Consequence[] }) {
-  const linked = rows.find(({ is }) => is === 'linked out');
+  const mended = rows.find(isMended);
   const hasStore = rows.some(({ store }) => store !== undefined);
   return (
     <section aria-label="What it does to the rest">
-      <h2 className="pb-1">If {linked ? nameOf(linked).replace(' linked', ' is linked') : 'it is mended'}</h2>
+      <h2 className="pb-1">
+        If {mended ? `${mended.refs.join(' and ')} ${mended.refs.length > 1 ? 'are' : 'is'} ${mended.is}` : 'it is mended'}
+      </h2>
       <div className="overflow-x-auto">
         <table className="w-full border-collapse">
-          <caption className="sr-only">The rest as built, with the fault, and linked out</caption>
+          <caption className="sr-only">The rest as built, with the fault, and mended</caption>
           <thead>
             <tr className="border-b border-ink align-bottom text-12">
               <th scope="col">Predicted</th>
@@ -118,7 +121,7 @@ function Consequences({ rows }: { readonly rows: readonly Consequence[] }) {
           </tbody>
         </table>
       </div>
-      {linked?.ofRatedHigh !== undefined && (
+      {mended?.ofRatedHigh !== undefined && (
         <p className="mt-1 text-12 text-quiet">
           At the highest supply:{' '}
           {rows
@@ -162,7 +165,6 @@ const CHOICES = [
   ['discard', 'to the recycling'],
 ] as const;
 
-/** Repair or not: what it takes and gains; who decides is the user. */
 /** What a new one costs and what was spent on this one, or how that is said. */
 function AgainstNew() {
   const { specimen, suggest } = useOpenSpecimen();
@@ -189,13 +191,18 @@ function AgainstNew() {
   );
 }
 
-function WorthRow({ worth, diagnosis }: { readonly worth: Worth; readonly diagnosis: Diagnosis }) {
+/** Repair or not: what it takes and gains; who decides is the user. */
+interface WorthProps {
+  readonly worth: Worth;
+  /** Without a new part, where that can be. */
+  readonly mended: Consequence | undefined;
+}
+
+function WorthRow({ worth, mended }: WorthProps) {
   const { specimen, record } = useOpenSpecimen();
   const [reason, setReason] = useState('');
   const { word, minutes, parts, mains, watts, seen, worn, over, unsafe } = worth;
   const decided = specimen.decision;
-  const fault = diagnosis.faults[0]?.faults[0];
-  const isLed = fault !== undefined && diagnosis.circuit.parts.some(({ ref, kind }) => ref === fault.part && kind === 'led');
   const next = [...worn.map((ref) => `${ref} (worn)`), ...over.map(({ ref, ratio }) => `${ref} (${multipleText(ratio)})`)];
   return (
     <section aria-label="Repair or not" className="mt-3 border-t border-ink pt-2">
@@ -207,12 +214,15 @@ function WorthRow({ worth, diagnosis }: { readonly worth: Worth; readonly diagno
           {Math.abs(seen) < 0.01 ? 'as new' : saySeen(seen)}.{next.length > 0 && ` Next to fail: ${next.join(', ')}.`}
           {unsafe.length > 0 && ` Mending does not take away: ${unsafe.slice(0, 2).join('; ')}. It should not be used again as it is.`}
         </p>
-        {isLed && fault && (
-          <Link className="text-petrol underline" to={`../rework?want=${encodeURIComponent('a dead part mended')}&dead=${fault.ref}`}>
-            to Rework: link {fault.ref} out
+        {mended && (
+          <Link
+            className="text-petrol underline"
+            to={`../rework?want=${encodeURIComponent('a dead part mended')}&dead=${encodeURIComponent(mended.refs.join(' '))}`}
+          >
+            to Rework: {mended.is === 'linked out' ? 'link' : 'take'} {mended.refs.join(' and ')} out
           </Link>
         )}
-        {!isLed && (
+        {!mended && (
           <Link className="text-petrol underline" to="../rework?want=gentler">
             to Rework, so that it does not happen again
           </Link>

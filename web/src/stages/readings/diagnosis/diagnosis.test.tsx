@@ -170,12 +170,21 @@ describe('whether to repair it', () => {
 
   it('is said when a fault is likely, and the decision is kept with its reason', async () => {
     const { lines, diagnosis } = diagnosed('D3 dark', 'R1 120r');
-    const { recorded } = renderOpen(<AftermathView aftermath={{ consequences: [], why: [], worth }} diagnosis={diagnosis} />, { lines });
+    const mended = { refs: ['D3'], ref: 'D1', chipAmps: 0.05, ofRated: 0.8, peakOfRated: 0.8, supplyWatts: 1.2, seen: -0.05, light: 0.9 };
+    const aftermath = { consequences: [{ ...mended, is: 'linked out' }], why: [], worth } as const;
+    const { recorded, unmount } = renderOpen(<AftermathView aftermath={aftermath} diagnosis={diagnosis} />, { lines });
+    expect(screen.getByRole('heading', { name: 'If D3 is linked out' })).toBeTruthy();
     expect(screen.getByText(/18 min, no new part/).textContent).toMatch(/Next to fail: D5 \(worn\)/);
     expect(screen.getByRole('link', { name: 'to Rework: link D3 out' }).getAttribute('href')).toContain('dead=D3');
     await userEvent.type(screen.getByLabelText('reason'), 'it hangs over the cot');
     await userEvent.click(screen.getByRole('button', { name: 'to the recycling' }));
     expect(recorded).toEqual([{ kind: 'decision', choice: 'discard', reason: 'it hangs over the cot' }]);
+    unmount();
+    // Two in parallel are taken out, and both go over to the goal.
+    const both = { consequences: [{ ...mended, refs: ['D3', 'D4'], is: 'taken out' }], why: [], worth } as const;
+    renderOpen(<AftermathView aftermath={both} diagnosis={diagnosis} />, { lines });
+    const link = screen.getByRole('link', { name: 'to Rework: take D3 and D4 out' });
+    expect(link.getAttribute('href')).toContain('dead=D3%20D4');
   });
 
   it('is not said while nothing is likely', () => {
