@@ -68,7 +68,7 @@ function FaultItem({ number, row: { first, words, probability }, diagnosis: { ev
           <span className="mr-1.5 font-figures text-12 font-normal text-quiet">{number}</span>
           {words}
         </span>
-        <span className="font-figures text-17 font-[650]">{sayProbability(probability)}</span>
+        <span className="font-figures text-17 font-[650] whitespace-nowrap">{sayProbability(probability)}</span>
       </p>
       <div className="my-1 h-1.5 bg-rule" aria-hidden="true">
         <div className="h-1.5 bg-ink" style={{ width: `${(100 * probability).toFixed(1)}%` }} />
