@@ -31,9 +31,13 @@ export interface Consequence {
 /** Mains at its highest (EN 50160), and any other supply by its usual spread, relative. */
 const HIGH_SUPPLY = { ac: 0.1, dc: 0.05 } as const;
 
+/** Of the light as built; less is none that anybody keeps. */
+const STILL_LIT = 0.01;
+
 /**
  * What became of the rest when packages failed, and what becomes of it when they are mended without a new part: linked out
- * of a string, or taken out of what lies in parallel, where a link would short the others.
+ * of a string, or taken out of what lies in parallel, where a link would short the others. Where nothing is left lit
+ * either way, as with an only LED, there is no such row: it wants another one.
  *
  * @param names packages that are dead
  * @param worn packages that could be mended alike at the same time
@@ -61,8 +65,8 @@ export function consequencesOf(bench: FaultBench, names: readonly string[], worn
         'taken out',
         all,
       ),
-    ].filter((way) => way !== undefined);
-    return ways.sort((a, b) => b.light - a.light)[0];
+    ].filter((way) => way !== undefined && way.light > STILL_LIT);
+    return ways.sort((a, b) => (b?.light ?? 0) - (a?.light ?? 0))[0];
   };
   const rows: (Consequence | undefined)[] = [
     consequenceOf(bench, circuit, 'as built', []),

@@ -371,6 +371,19 @@ describe('what a failure does to the rest', () => {
     expect(mended[0]?.chipAmps).toBeCloseTo(rows.find(({ is }) => is === 'open')?.chipAmps ?? 0, 6);
   });
 
+  it('an only LED is neither linked nor taken out: it wants another one', () => {
+    const torch = circuitOf([
+      { ref: 'B1', kind: 'battery', pins: ['a', '0'], chemistry: 'alkaline', size: 'AAA', series: 3 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 10 },
+      { ref: 'D1', kind: 'led', pins: ['b', '0'], colour: 'white' },
+    ]);
+    const bench = FaultBench.of(torch) as FaultBench;
+    const rows = consequencesOf(bench, ['D1']);
+    expect(rows.map(({ is }) => is)).toEqual(['as built', 'open', 'shorted']);
+    const fault = bench.faults.find(({ ref, fault: how }) => ref === 'D1' && how === 'open') as FaultBench['faults'][number];
+    expect(worthOf(bench, fault, rows[0] as (typeof rows)[number], { worn: [], unsafe: [] }).parts).toBe(1);
+  });
+
   it('says what a part bore that may have killed it, and that a worn rest is hardly worth a repair', () => {
     const bench = FaultBench.of(SPOT) as FaultBench;
     const hard = FaultBench.of({

@@ -1,6 +1,6 @@
 import { alternatingSource, partOf } from '../circuit/index.ts';
 import { deviceOf, isKind } from '../device/index.ts';
-import type { Consequence } from './consequences.ts';
+import { type Consequence, isMended } from './consequences.ts';
 import type { Fault } from './fault.ts';
 import type { FaultBench } from './fault-bench.ts';
 
@@ -44,13 +44,7 @@ export function worthOf(
   const mains = alternatingSource(circuit) !== undefined;
   const isChip = isKind(part, 'converter') || isKind(part, 'sink');
   const work =
-    fault === 'joint'
-      ? MINUTES.joint
-      : isKind(part, 'led')
-        ? MINUTES.wire * Math.max(1, mended.refs.length)
-        : isChip
-          ? MINUTES.chip
-          : MINUTES.part;
+    fault === 'joint' ? MINUTES.joint : isMended(mended) ? MINUTES.wire * mended.refs.length : isChip ? MINUTES.chip : MINUTES.part;
   const isCell = part !== undefined && deviceOf(part.kind).source?.isCell === true;
   const over = [
     { ref: mended.ref, ratio: mended.ofRated },
@@ -59,7 +53,7 @@ export function worthOf(
   return {
     word: unsafe.length > 0 ? 'not to be used again' : worn.length > 0 || over.length > 0 ? 'hardly worth it' : 'worth it',
     minutes: isCell && fault === 'drift' ? 1 : work + MINUTES.close + (mains ? MINUTES.firstPower.mains : MINUTES.firstPower.low),
-    parts: fault === 'joint' || isKind(part, 'led') ? 0 : 1,
+    parts: fault === 'joint' || isMended(mended) ? 0 : 1,
     mains,
     watts: mended.supplyWatts,
     seen: mended.seen,

@@ -44,13 +44,20 @@ export function AftermathView({ aftermath, diagnosis }: { readonly aftermath: Af
           )}
         </div>
       </div>
-      {worth && likeliest >= DECIDES_FROM && <WorthRow worth={worth} mended={consequences.find(isMended)} />}
+      {worth && likeliest >= DECIDES_FROM && (
+        <WorthRow worth={worth} mended={consequences.find(isMended) ?? consequences.find(({ is }) => is === 'open')} />
+      )}
     </div>
   );
 }
 
 function nameOf({ is, refs }: Consequence): string {
   return is === 'as built' ? is : `${refs.join(' and ')} ${is}`;
+}
+
+function sayMend({ is, refs }: Consequence): string {
+  const named = refs.join(' and ');
+  return is === 'linked out' ? `link ${named} out` : is === 'taken out' ? `take ${named} out` : `replace ${named}`;
 }
 
 function Consequences({ rows }: { readonly rows: readonly Consequence[] }) {
@@ -194,7 +201,7 @@ function AgainstNew() {
 /** Repair or not: what it takes and gains; who decides is the user. */
 interface WorthProps {
   readonly worth: Worth;
-  /** Without a new part, where that can be. */
+  /** Without a new part where that can be; else what is open, and wants another one. */
   readonly mended: Consequence | undefined;
 }
 
@@ -219,7 +226,7 @@ function WorthRow({ worth, mended }: WorthProps) {
             className="text-petrol underline"
             to={`../rework?want=${encodeURIComponent('a dead part mended')}&dead=${encodeURIComponent(mended.refs.join(' '))}`}
           >
-            to Rework: {mended.is === 'linked out' ? 'link' : 'take'} {mended.refs.join(' and ')} out
+            to Rework: {sayMend(mended)}
           </Link>
         )}
         {!mended && (
