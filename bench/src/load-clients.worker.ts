@@ -1,3 +1,4 @@
+import { Agent, type IncomingMessage, request } from 'node:http';
 import { parentPort, workerData } from 'node:worker_threads';
 
 /** What clients do in their thread, away from the server's. */
@@ -40,33 +41,48 @@ async function carryOut({ url, clients, each, streams, work }: LoadPlan): Promis
   return took;
 }
 
+/** A connection stays open, as a browser's does; the plain client, because clients share the machine with the server. */
+const connections = new Agent({ keepAlive: true, maxSockets: Number.POSITIVE_INFINITY });
+
 async function append(url: string, id: string, text: string): Promise<void> {
   const entries = [{ id: `note-${text}`, at: '2026-03-07T10:00:00Z', kind: 'note', text: 'a line as it is typed' }];
-  const headers = { 'content-type': 'application/json' };
-  const answer = await fetch(`${url}/api/specimens`, { method: 'POST', headers, body: JSON.stringify({ id, entries }) });
-  if (!answer.ok) throw new Error(`An append was answered with ${answer.status}.`);
-  await answer.arrayBuffer();
+  const answer = await answerOf(`${url}/api/specimens`, JSON.stringify({ id, entries }));
+  if (answer.statusCode !== 200 && answer.statusCode !== 201) throw new Error(`An append was answered with ${answer.statusCode}.`);
+  await textOf(answer);
 }
 
-async function read(url: string): Promise<void> {
-  await (await fetch(url)).arrayBuffer();
+async function read(url: string): Promise<string> {
+  return textOf(await answerOf(url));
+}
+
+/** Gets, or posts where there is a body; resolves when the answer begins. */
+function answerOf(url: string, body?: string): Promise<IncomingMessage> {
+  const headers = body === undefined ? {} : { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body) };
+  return new Promise((resolve, reject) => {
+    request(url, { agent: connections, method: body === undefined ? 'GET' : 'POST', headers }, resolve)
+      .on('error', reject)
+      .end(body);
+  });
+}
+
+async function textOf(answer: IncomingMessage): Promise<string> {
+  const parts: Buffer[] = [];
+  for await (const part of answer) parts.push(part);
+  return Buffer.concat(parts).toString('utf8');
 }
 
 /** Resolves when the stream is open; what it says is read and dropped until the end. */
 async function listen(url: string, index: number, id: string, signal: AbortSignal): Promise<void> {
-  const answer = await fetch(index % 2 === 0 ? `${url}/api/shelf/events` : `${url}/api/specimens/${id}/events`, { signal });
-  const reader = answer.body?.getReader();
-  const drop = async (): Promise<void> => {
-    while (reader && !(await reader.read()).done);
-  };
-  drop().catch(() => undefined);
+  const answer = await answerOf(index % 2 === 0 ? `${url}/api/shelf/events` : `${url}/api/specimens/${id}/events`);
+  answer.on('error', () => undefined).resume();
+  signal.addEventListener('abort', () => answer.destroy());
 }
 
 /** @throws where an entry that was acknowledged is not on its tape */
 async function findAll(url: string, ids: ReadonlySet<string>, wanted: number): Promise<void> {
   let found = 0;
   for (const id of ids) {
-    const { lines } = (await (await fetch(`${url}/api/specimens/${id}/tape`)).json()) as { lines: { entry: { id: string } }[] };
+    const { lines } = JSON.parse(await read(`${url}/api/specimens/${id}/tape`)) as { lines: { entry: { id: string } }[] };
     found += lines.filter(({ entry }) => !entry.id.endsWith('-first')).length;
   }
   if (found !== wanted) throw new Error(`${wanted} entries were acknowledged, and ${found} are on the tapes.`);

@@ -68,6 +68,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       abortOnError: false,
       // An open event stream would hold up the stop for as long as its tab is open.
       forceCloseConnections: true,
+      // Nothing is sent as a form's fields, so that only JSON is read.
+      bodyParser: false,
     },
   );
   app.useBodyParser('json', { limit: '8mb' });

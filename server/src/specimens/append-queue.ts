@@ -1,5 +1,5 @@
 import type { Entry } from '@mindful-probe/core';
-import { and, asc, inArray, sql } from 'drizzle-orm';
+import { and, asc, type SQL, type SQLWrapper, sql } from 'drizzle-orm';
 import type { Database } from '../database/open-database.ts';
 import { entries, specimens } from '../database/schema.ts';
 import { EntryClashError, SpecimenNotFoundError } from '../errors/coded-errors.ts';
@@ -34,8 +34,6 @@ type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
 /** Entries in one transaction, at most; a single request may have more. */
 const ENTRIES_AT_ONCE = 2000;
-/** A statement takes 65,535 parameters, and a row four. */
-const ROWS_AT_ONCE = 5000;
 
 /**
  * Appends, many in one transaction: what comes while one runs lands together in the next. A commit costs the same for
@@ -93,14 +91,11 @@ export class AppendQueue {
 
   private land(jobs: readonly Job[]): Promise<readonly Outcome[]> {
     return this.db.transaction(async (tx) => {
-      // In one order, so that two servers never wait for each other.
-      const ids = [...new Set(jobs.map(({ id }) => id))].sort();
-      const made = await makeMissing(
-        tx,
-        ids.filter((id) => jobs.some((job) => job.id === id && job.makes)),
-      );
-      const rows = await tx.select().from(specimens).where(inArray(specimens.id, ids)).orderBy(asc(specimens.id)).for('update');
-      const lastSeqs = new Map(rows.map(({ id, lastSeq }) => [id, lastSeq]));
+      const ids = [...new Set(jobs.map(({ id }) => id))];
+      const lastSeqs = await lockTapes(tx, ids);
+      const missing = new Set(jobs.filter(({ id, makes }) => makes && !lastSeqs.has(id)).map(({ id }) => id));
+      const made = await makeMissing(tx, [...missing].sort());
+      if (missing.size > 0) for (const [id, lastSeq] of await lockTapes(tx, [...missing])) lastSeqs.set(id, lastSeq);
       const known = await knownEntries(tx, ids, jobs);
       const landed: { specimenId: string; seq: number; entry: Entry }[] = [];
       const outcomes = jobs.map(({ id, wanted }): Outcome => {
@@ -124,6 +119,18 @@ export class AppendQueue {
   }
 }
 
+/** Is any of many, as one parameter: the longer a statement's text, the longer it is made and read. */
+function isAnyOf(column: SQLWrapper, values: readonly string[]): SQL {
+  return sql`${column} = any(${sql.param(values)})`;
+}
+
+/** The newest place of each tape that is there; nobody else appends to it until the end. */
+async function lockTapes(tx: Transaction, ids: readonly string[]): Promise<Map<string, number>> {
+  // In one order, so that two servers never wait for each other.
+  const rows = await tx.select().from(specimens).where(isAnyOf(specimens.id, ids)).orderBy(asc(specimens.id)).for('update');
+  return new Map(rows.map(({ id, lastSeq }) => [id, lastSeq]));
+}
+
 /** Makes the specimens that are not there. @returns those that were made */
 async function makeMissing(tx: Transaction, ids: readonly string[]): Promise<Set<string>> {
   if (ids.length === 0) return new Set();
@@ -141,7 +148,7 @@ async function knownEntries(tx: Transaction, ids: readonly string[], jobs: reado
   const rows = await tx
     .select({ specimenId: entries.specimenId, seq: entries.seq, entry: entries.entry })
     .from(entries)
-    .where(and(inArray(entries.specimenId, [...ids]), inArray(entries.entryId, entryIds)));
+    .where(and(isAnyOf(entries.specimenId, ids), isAnyOf(entries.entryId, entryIds)));
   const known = new Map<string, Map<string, PlacedEntry>>();
   for (const { specimenId, ...line } of rows)
     known.set(specimenId, (known.get(specimenId) ?? new Map<string, PlacedEntry>()).set(line.entry.id, line));
@@ -165,13 +172,17 @@ function place(
   return { placed: wanted.map(({ id }) => here.get(id) as PlacedEntry), fresh };
 }
 
+/** Writes all of them and the newest place of their tapes, in one statement. */
 async function insertAll(tx: Transaction, landed: readonly { specimenId: string; seq: number; entry: Entry }[]): Promise<void> {
   if (landed.length === 0) return;
-  for (let from = 0; from < landed.length; from += ROWS_AT_ONCE)
-    await tx.insert(entries).values(landed.slice(from, from + ROWS_AT_ONCE).map((line) => ({ ...line, entryId: line.entry.id })));
-  const ids = [...new Set(landed.map(({ specimenId }) => specimenId))];
-  await tx
-    .update(specimens)
-    .set({ lastSeq: sql`(select max(${entries.seq}) from ${entries} where ${entries.specimenId} = ${specimens.id})` })
-    .where(inArray(specimens.id, ids));
+  const lines = JSON.stringify(landed.map(({ specimenId, seq, entry }) => ({ specimen: specimenId, seq, id: entry.id, entry })));
+  await tx.execute(sql`
+    with landed as (
+      insert into ${entries} (specimen_id, seq, entry_id, entry)
+      select specimen, seq, id, entry from json_to_recordset(${lines}) as line(specimen text, seq integer, id text, entry json)
+      returning specimen_id, seq
+    )
+    update ${specimens} set last_seq = newest.seq
+    from (select specimen_id, max(seq) as seq from landed group by specimen_id) as newest
+    where ${specimens.id} = newest.specimen_id`);
 }
