@@ -23,10 +23,10 @@ async function carryOut({ url, clients, each, streams, work }: LoadPlan): Promis
   const turnOf = (client: number, turn: number) =>
     work.kind === 'read' ? read(url + work.path) : append(url, idOf(client), `${work.name}-${client}-${turn}`);
   const took: number[] = [];
-  const ended = new AbortController();
+  let heard: readonly IncomingMessage[] = [];
   if (work.kind === 'append' && streams > 0) {
     for (let client = 0; client < clients; client++) await append(url, idOf(client), `${work.name}-${client}-first`);
-    await Promise.all(Array.from({ length: streams }, (_, index) => listen(url, index, idOf(index % clients), ended.signal)));
+    heard = await Promise.all(Array.from({ length: streams }, (_, index) => listen(url, index, idOf(index % clients))));
   }
   const run = async (client: number) => {
     for (let turn = 0; turn < each; turn++) {
@@ -36,7 +36,7 @@ async function carryOut({ url, clients, each, streams, work }: LoadPlan): Promis
     }
   };
   await Promise.all(Array.from({ length: clients }, (_, client) => run(client)));
-  ended.abort();
+  for (const stream of heard) stream.destroy();
   if (work.kind === 'append') await findAll(url, new Set(Array.from({ length: clients }, (_, client) => idOf(client))), clients * each);
   return took;
 }
@@ -71,11 +71,10 @@ async function textOf(answer: IncomingMessage): Promise<string> {
   return Buffer.concat(parts).toString('utf8');
 }
 
-/** Resolves when the stream is open; what it says is read and dropped until the end. */
-async function listen(url: string, index: number, id: string, signal: AbortSignal): Promise<void> {
+/** A stream of events once it is open; what it says is read and dropped. */
+async function listen(url: string, index: number, id: string): Promise<IncomingMessage> {
   const answer = await answerOf(index % 2 === 0 ? `${url}/api/shelf/events` : `${url}/api/specimens/${id}/events`);
-  answer.on('error', () => undefined).resume();
-  signal.addEventListener('abort', () => answer.destroy());
+  return answer.on('error', () => undefined).resume();
 }
 
 /** @throws where an entry that was acknowledged is not on its tape */
