@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import compression from 'compression';
 import type { NextFunction, Request, Response } from 'express';
 import helmet from 'helmet';
 
@@ -26,6 +27,8 @@ export function serveWebApp(app: NestExpressApplication, folder: string): void {
   const page = join(folder, 'index.html');
   if (!existsSync(page)) return;
   // Names of built files carry a hash of what is in them, so they never change.
+  // For phones; this machine gains nothing by it, and what is said in events must not wait to be packed.
+  app.use('/assets', compression());
   app.useStaticAssets(join(folder, 'assets'), { prefix: '/assets/', immutable: true, maxAge: '365d' });
   app.useStaticAssets(folder, { index: 'index.html' });
   app.use((request: Request, response: Response, next: NextFunction) => {

@@ -14,6 +14,8 @@ import { WHILE_FAULTY } from './symptoms.ts';
 
 /** What the readings and the circuit say together, for one state of the specimen. */
 export interface Appraisal {
+  /** Of several supplies the one that feeds the LEDs, by its ref. */
+  readonly mainSupply: string;
   /** Nominal values and tolerances, before the readings. */
   readonly nominal: Circuit;
   /** With every unsure value at its most likely. */
@@ -52,6 +54,7 @@ export const appraise: (analysis: Analysis) => Result<Appraisal> = oncePer((anal
   const watts = fit.figureBy((solved) => cells.reduce((sum, ref) => sum + (solved.supply(ref)?.watts ?? Number.NaN), 0));
   const [amps] = fit.figures([{ of: 'part', ref: supply.ref, quantity: 'amps', statistic: shown(supply.ref) }]);
   return succeed({
+    mainSupply: supply.ref,
     nominal: circuit,
     circuit: fit.circuit,
     solution: fit.solution,

@@ -7,7 +7,8 @@ export { type EarlySoak, earlySoaksOf, type PlacedSoak, soaksOf, thermalOf } fro
 export { ledLimits } from './led-limits.ts';
 export { misfitsIn } from './misfits.ts';
 export { oncePer } from './once-per.ts';
-export { mainSupply, type PlacedReading, returnOf } from './placed-readings.ts';
+export { mainSupply, type PlacedReading } from './placed-readings.ts';
+export { returnOf } from './return-net.ts';
 export { MISFIT_SIGMAS, type Slot } from './slots.ts';
 export { symptomsOf } from './symptoms.ts';
 export { type Warming, type WarmingSeries, warmingOf, warmingsIn } from './warming.ts';

@@ -1,11 +1,12 @@
 import { type Circuit, celsiusOf, partOfKind, type SeriesPack, seriesPackOf, suppliesOf } from '../circuit/index.ts';
-import { deviceOf, isKind, ledVoltsAt, type Part } from '../device/index.ts';
+import { deviceOf, ledVoltsAt, type Part } from '../device/index.ts';
 import { combined, type EstimateReading, type MeterLoad, readingPlace } from '../estimate/index.ts';
 import { completeInLine } from '../in-line/index.ts';
 import { formatEngineering, type Uncertain } from '../quantity/index.ts';
 import { isAlternating, solve } from '../solve/index.ts';
 import { inLineFigures, netOf, type Place, type ReadingFigure, type Specimen, type SpecimenReading } from '../tape/index.ts';
 import { oncePer } from './once-per.ts';
+import { returnOf } from './return-net.ts';
 import { entriesWhileFaulty, WHILE_FAULTY } from './symptoms.ts';
 
 /** One figure of one reading entry, as the estimate wants it, with where on the tape it stands. */
@@ -40,29 +41,6 @@ export const mainSupply: (circuit: Circuit) => Part | undefined = oncePer((circu
   const delivered = ({ ref }: Part) => -(solved.value.parts[ref]?.watts ?? 0);
   return supplies.reduce((most, part) => (delivered(part) > delivered(most) * (1 + 1e-9) ? part : most));
 });
-
-/**
- * The net that volts at one net are read against: behind a rectifier the minus of the rectifier, before it the second pin
- * of the supply.
- */
-export function returnOf(circuit: Circuit, net: string): string | undefined {
-  const rectifier = circuit.parts.find((part) => isKind(part, 'bridge'));
-  const outer = packOf(circuit)?.minus;
-  if (!rectifier) return outer;
-  const [, , plus, minus] = rectifier.pins;
-  const inside = new Set([plus, minus]);
-  for (let grew = true; grew; ) {
-    grew = false;
-    for (const part of circuit.parts) {
-      const pins = part.pins as readonly string[];
-      if (part === rectifier || deviceOf(part.kind).source || !pins.some((pin) => inside.has(pin)) || pins.every((pin) => inside.has(pin)))
-        continue;
-      for (const pin of pins) inside.add(pin);
-      grew = true;
-    }
-  }
-  return inside.has(net) ? minus : outer;
-}
 
 /**
  * Readings of the circuit itself; temperatures and light say nothing to the estimate. Of one figure that was read again in
@@ -232,7 +210,7 @@ function estimateReading(circuit: Circuit, place: Place, unit: string, figure: P
     if (unit === 'farads') return { ...figure, kind: 'farads', across: ref };
   }
   if (place.at !== 'nets' || unit !== 'volts') return undefined;
-  const minus = place.minus ?? returnOf(circuit, place.plus);
+  const minus = place.minus ?? returnOf(circuit, place.plus, mainSupply(circuit));
   // Between two ends of one net it is the track that was read, which the circuit does not have.
   if (place.plus === minus) return undefined;
   const known = (net: string | undefined) => circuit.parts.some((part) => (part.pins as readonly string[]).includes(net ?? ''));

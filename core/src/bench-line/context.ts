@@ -1,4 +1,5 @@
-import { deviceOf, isKind } from '../device/index.ts';
+import { suppliesOf } from '../circuit/index.ts';
+import { deviceOf, isKind, type Part } from '../device/index.ts';
 import { GENERIC_MARKS, type SemiconductorMark } from '../marking/index.ts';
 import { GENERIC_METERS, type Meter } from '../meter/index.ts';
 import { anchorOf, type BenchState, isPadNumber, netOf, type Specimen } from '../tape/index.ts';
@@ -7,6 +8,8 @@ import { anchorOf, type BenchState, isPadNumber, netOf, type Specimen } from '..
 export interface BenchContext {
   readonly specimen: Specimen;
   readonly benchState: BenchState;
+  /** The supply, and of several the main one where it is known by now. */
+  readonly mainSupply: Part | undefined;
   /** The most likely ohms of each resistor, for the current that a drop means. */
   readonly ohmsOf: (ref: string) => number | undefined;
   /** Marks of semiconductors, own ones first. */
@@ -15,19 +18,23 @@ export interface BenchContext {
   readonly meters: readonly Meter[];
 }
 
-/** What belongs to the bench and not to one specimen. */
+/** What belongs to the bench and not to one specimen, and what an analysis found. */
 export interface BenchKit {
   readonly marks?: readonly SemiconductorMark[];
   readonly meters?: readonly Meter[];
+  /** Of the appraisal: which of several supplies is the main one takes a solution, and nobody waits for that at a line. */
+  readonly mainSupply?: string | undefined;
 }
 
 /** A context from the specimen, and the marks and meters of this bench beside the generic ones. */
-export function benchContext(specimen: Specimen, { marks = [], meters = [] }: BenchKit = {}): BenchContext {
+export function benchContext(specimen: Specimen, { marks = [], meters = [], mainSupply }: BenchKit = {}): BenchContext {
+  const supplies = suppliesOf(specimen.circuit);
   return {
     specimen,
     marks: [...marks, ...GENERIC_MARKS],
     meters: [...meters, ...GENERIC_METERS],
     benchState: specimen.benchState,
+    mainSupply: supplies.length === 1 ? supplies[0] : supplies.find(({ ref }) => ref === mainSupply),
     ohmsOf: (ref) => {
       const measured = specimen.readings
         .filter(({ entry }) => entry.place.at === 'part' && entry.place.ref === ref)

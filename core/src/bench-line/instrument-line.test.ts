@@ -21,6 +21,18 @@ describe('a slot on the bench line, for an instrument', () => {
     ['lux', { line: 'lux', quantity: 'lux' }],
   ])('live, “%s” wants its reading', (text, asked) => expect(askedBy(text, live)).toEqual(asked));
 
+  it('a net by itself is held against what its reading will be placed against', () => {
+    const bell = ['V1 ac 12v 50hz on L N', 'B1 bridge on L N P M', 'R1 100r on P K', 'D1 led white on K M'];
+    expect(askedBy('K', { ...contextOf(...bell), benchState: 'live' })).toMatchObject({ heldTo: ['R1.2', 'B1.4'] });
+  });
+
+  it('of two supplies it takes the one that an analysis found, and none before', () => {
+    const two = [...CLIP, 'V2 3v on P M', 'R2 1k on P Q', 'D2 led red on Q M', 'live'];
+    const specimen = specimenOf(...two);
+    expect(askedBy('X', benchContext(specimen))).toBeUndefined();
+    expect(askedBy('X', benchContext(specimen, { mainSupply: 'V1' }))).toMatchObject({ heldTo: ['R1.2', 'V1.2'] });
+  });
+
   it('dead, a resistor wants its ohms, a capacitor those of a leak, and nothing else is read', () => {
     for (const text of ['R1 ', 'C1 ']) expect(askedBy(text, dead)).toMatchObject({ quantity: 'ohms' });
     for (const text of ['D1 ', 'X ']) expect(askedBy(text, dead)).toBeUndefined();

@@ -1,4 +1,4 @@
-import { faultyCircuit, mainSupply, symptomsOf } from '../appraisal/index.ts';
+import { faultyCircuit, returnOf, symptomsOf } from '../appraisal/index.ts';
 import { TOUCH_VOLTS } from '../caution/index.ts';
 import { packagesNamed, packagesOf, partOfKind } from '../circuit/index.ts';
 import { deviceOf } from '../device/index.ts';
@@ -101,9 +101,10 @@ function askedAt(place: Place, line: string, context: BenchContext, shown: Shown
 }
 
 function betweenNets(place: Extract<Place, { at: 'nets' }>, context: BenchContext): readonly [string, string] | undefined {
-  const back = mainSupply(context.specimen.circuit);
+  const { specimen, mainSupply } = context;
+  const minusName = place.minus ?? returnOf(specimen.circuit, netOf(specimen.nets, place.plus)?.name ?? place.plus, mainSupply);
   const plus = pinOn(place.plus, context);
-  const minus = place.minus === undefined ? back && `${back.ref}.2` : pinOn(place.minus, context);
+  const minus = minusName === undefined ? undefined : pinOn(minusName, context);
   return plus === undefined || minus === undefined ? undefined : [plus, minus];
 }
 

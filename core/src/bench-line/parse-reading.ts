@@ -124,7 +124,7 @@ interface Placed {
   readonly words: string;
 }
 
-function placeOf(words: readonly string[], { specimen }: BenchContext): Placed | undefined {
+function placeOf(words: readonly string[], { specimen, mainSupply }: BenchContext): Placed | undefined {
   const [first = '', second, third] = words;
   if (first.toLowerCase() === 'in') return { place: { at: 'in' }, used: 1, words: 'at the supply' };
   if (first.toLowerCase() === 'source') return { place: { at: 'source' }, used: 1, words: 'at the source itself' };
@@ -149,7 +149,7 @@ function placeOf(words: readonly string[], { specimen }: BenchContext): Placed |
   if (plus === undefined) return undefined;
   const from = { at: 'nets', plus: lastingName(plus, specimen) } as const;
   if (second?.toLowerCase() !== 'to')
-    return { place: from, used: 1, words: `net ${plus} to ${returnOf(specimen.circuit, plus) ?? 'minus'}` };
+    return { place: from, used: 1, words: `net ${plus} to ${returnOf(specimen.circuit, plus, mainSupply) ?? 'minus'}` };
   const minus = third === undefined ? undefined : netName(third, specimen);
   if (minus === undefined) return undefined;
   // On one net it is the track between the two ends that is read, so they keep their own names.

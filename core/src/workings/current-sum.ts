@@ -1,6 +1,6 @@
-import { type Appraisal, mainSupply } from '../appraisal/index.ts';
+import type { Appraisal } from '../appraisal/index.ts';
 import { type AlternatingTerms, recognise } from '../arrangement/index.ts';
-import { alternatingSource, type Circuit, decomposeSeriesParallel, type Network, partOfKind, seriesPackOf } from '../circuit/index.ts';
+import { alternatingSource, decomposeSeriesParallel, type Network, partOfKind, seriesPackOf } from '../circuit/index.ts';
 import { isKind } from '../device/index.ts';
 import { limitWords, type Stress, stressName, stressUnit } from '../drive/index.ts';
 import { divide, formatEngineering, formatUncertain, multiply, type Uncertain } from '../quantity/index.ts';
@@ -89,8 +89,7 @@ function deratingLines({ limit }: Stress): readonly SumLine[] {
 }
 
 /** What the supply delivers, by its volts and amps; on alternating current its power factor makes watts of them. */
-export function suppliedSum({ circuit, solution, supplyWatts, supplyAmps }: Appraisal): Sum {
-  const ref = mainSupply(circuit)?.ref ?? '';
+export function suppliedSum({ circuit, solution, supplyWatts, supplyAmps, mainSupply: ref }: Appraisal): Sum {
   const cells = seriesPackOf(circuit, ref)?.refs ?? [];
   const { powerFactor = null } = solution.supplies[ref] ?? {};
   const voltsRms = cells.reduce((sum, cell) => sum + (solution.supplies[cell]?.voltsRms ?? Number.NaN), 0);
@@ -151,7 +150,7 @@ interface Carrier {
 /** The resistor with a measured drop whose current is the LED's own, or that of the group the LED is in. */
 function carrierOf(appraisal: Appraisal, ledRef: string): Carrier | undefined {
   const { slots } = appraisal;
-  const refs = inSeriesWith(appraisal.circuit, ledRef);
+  const refs = inSeriesWith(appraisal, ledRef);
   for (const ref of refs) {
     const volts = slots.find((slot) => slot.ref === ref && slot.kind === 'volts')?.read;
     const ohms = slots.find((slot) => slot.ref === ref && slot.kind === 'ohms');
@@ -162,8 +161,8 @@ function carrierOf(appraisal: Appraisal, ledRef: string): Carrier | undefined {
 }
 
 /** Refs of resistors that carry all the current of the LED, alone with it first, then with its whole group. */
-function inSeriesWith(circuit: Circuit, ledRef: string): readonly string[] {
-  const supply = mainSupply(circuit);
+function inSeriesWith({ circuit, mainSupply }: Appraisal, ledRef: string): readonly string[] {
+  const supply = circuit.parts.find(({ ref }) => ref === mainSupply);
   if (!supply) return [];
   const { network } = decomposeSeriesParallel(circuit, supply.pins[0], supply.pins[1], new Set([supply.ref]));
   const found: string[] = [];
@@ -260,8 +259,7 @@ function closedFormLine({
 function unmeasuredLines(appraisal: Appraisal, ledRef: string): SumLine[] {
   const { solution, circuit } = appraisal;
   if (alternatingSource(circuit)) return alternatingLines(appraisal, ledRef);
-  const supply = mainSupply(circuit);
-  const supplyVolts = solution.parts[supply?.ref ?? '']?.volts.avg ?? Number.NaN;
+  const supplyVolts = solution.parts[appraisal.mainSupply]?.volts.avg ?? Number.NaN;
   const ledVolts = solution.parts[ledRef]?.volts.avg ?? Number.NaN;
   const lines: SumLine[] = [
     {
@@ -270,7 +268,7 @@ function unmeasuredLines(appraisal: Appraisal, ledRef: string): SumLine[] {
       result: formatEngineering(supplyVolts - ledVolts, 'volts').text,
     },
   ];
-  for (const ref of inSeriesWith(circuit, ledRef)) {
+  for (const ref of inSeriesWith(appraisal, ledRef)) {
     const part = partOfKind(circuit, ref, 'resistor');
     const drop = Math.abs(solution.parts[ref]?.volts.avg ?? Number.NaN);
     if (!part) continue;

@@ -11,6 +11,8 @@ export {
 export { type WriteUpFacts, writeUpFactsOf } from './facts.ts';
 export { writeUpFigure } from './figures.ts';
 export { markdownOf } from './markdown.ts';
+export { SECTION_TITLES } from './section-titles.ts';
 export { slotWhere } from './sections/readings.ts';
 export { type AddressOf, said, treeOf } from './tree.ts';
-export { outdatedIn, SECTION_TITLES, type WriteUp, writeUp } from './write-up.ts';
+export { writeUp } from './write-up.ts';
+export { outdatedIn, type WriteUp } from './written.ts';

@@ -1,7 +1,7 @@
 import type { ListItem, PhrasingContent, Root, RootContent, Table } from 'mdast';
 import type { Sentence, WriteUpBlock } from './block.ts';
 import { ownMarkdown } from './markdown.ts';
-import type { WriteUp } from './write-up.ts';
+import type { WriteUp } from './written.ts';
 
 /** Where a figure or a photo is found: an address, or undefined where it cannot be shown. */
 export type AddressOf = (block: Extract<WriteUpBlock, { readonly kind: 'figure' | 'picture' }>) => string | undefined;

@@ -3,6 +3,7 @@ import { ALTERED_ON_MAINS, isAlteredOnMains } from '../verdict/index.ts';
 import { type PictureBlock, type Sentence, SLIP_SECTIONS, type SlipSectionId, type WriteUpBlock, type WriteUpSection } from './block.ts';
 import type { WriteUpFacts } from './facts.ts';
 import { writeUpFigure } from './figures.ts';
+import { SECTION_TITLES, SLIP_TITLES } from './section-titles.ts';
 import { writeFirstLight, writeOpening } from './sections/before-the-board.ts';
 import { writeCircuit } from './sections/circuit.ts';
 import { writeClaims } from './sections/claims.ts';
@@ -11,47 +12,31 @@ import { writeDiagnosis, writeFindings, writeUnknown, writeVerdict } from './sec
 import { writeReadings } from './sections/readings.ts';
 import { writeProof, writeRework } from './sections/rework.ts';
 import { writeDone, writeNot, writeWatch, writeWrong } from './sections/slip.ts';
-
-/** A write-up: what is said, in the order it is said in; how it looks is for who writes it out. */
-export interface WriteUp {
-  readonly name: string;
-  readonly length: WriteUpLength;
-  /** What stands before everything else. */
-  readonly warnings: readonly string[];
-  readonly sections: readonly WriteUpSection[];
-  /** What stands at its foot. */
-  readonly foot: string;
-  /** When the last entry was made, ISO 8601; undefined for an empty tape. */
-  readonly at?: string;
-}
+import type { WriteUp } from './written.ts';
 
 type SectionWriter = (facts: WriteUpFacts) => readonly WriteUpBlock[];
 
-const SECTIONS: Readonly<Record<WriteUpSectionId, { readonly title: string; readonly write: SectionWriter }>> = {
-  claim: { title: 'What it claims', write: writeClaims },
-  'first-light': { title: 'First light', write: writeFirstLight },
-  opening: { title: 'Opening', write: writeOpening },
-  trace: { title: 'Circuit', write: writeCircuit },
-  readings: { title: 'Readings', write: writeReadings },
-  drive: { title: 'How hard it is driven', write: writeDrive },
-  findings: { title: 'Findings', write: writeFindings },
-  diagnosis: { title: 'What was broken', write: writeDiagnosis },
-  rework: { title: 'Rework', write: writeRework },
-  proof: { title: 'Proof', write: writeProof },
-  'write-up': { title: 'Verdict', write: writeVerdict },
-  unknown: { title: 'What stayed unknown', write: writeUnknown },
+const SECTIONS: Readonly<Record<WriteUpSectionId, SectionWriter>> = {
+  claim: writeClaims,
+  'first-light': writeFirstLight,
+  opening: writeOpening,
+  trace: writeCircuit,
+  readings: writeReadings,
+  drive: writeDrive,
+  findings: writeFindings,
+  diagnosis: writeDiagnosis,
+  rework: writeRework,
+  proof: writeProof,
+  'write-up': writeVerdict,
+  unknown: writeUnknown,
 };
 
-const SLIP: Readonly<Record<SlipSectionId, { readonly title: string; readonly write: SectionWriter }>> = {
-  'slip-wrong': { title: 'What was wrong', write: writeWrong },
-  'slip-done': { title: 'What was done', write: writeDone },
-  'slip-watch': { title: 'What to watch', write: writeWatch },
-  'slip-not': { title: 'What not to do', write: writeNot },
+const SLIP: Readonly<Record<SlipSectionId, SectionWriter>> = {
+  'slip-wrong': writeWrong,
+  'slip-done': writeDone,
+  'slip-watch': writeWatch,
+  'slip-not': writeNot,
 };
-
-export const SECTION_TITLES = Object.fromEntries(Object.entries(SECTIONS).map(([id, { title }]) => [id, title])) as Readonly<
-  Record<WriteUpSectionId, string>
->;
 
 const FOOT =
   'Figures with ± or a range hold at about 95 %. This describes one specimen as found; local codes, licensed practice and the makers of the parts go first.';
@@ -72,12 +57,12 @@ export function writeUp(
   const shown = (id: WriteUpSectionId) => everything || !layout.leftOut.includes(id);
   const sections =
     wanted === 'slip'
-      ? SLIP_SECTIONS.map((id) => ({ id, title: SLIP[id].title, blocks: SLIP[id].write(facts) }))
+      ? SLIP_SECTIONS.map((id) => ({ id, title: SLIP_TITLES[id], blocks: SLIP[id](facts) }))
       : layout.order.filter(shown).map((id) => ({
           id,
-          title: SECTIONS[id].title,
+          title: SECTION_TITLES[id],
           blocks: [
-            ...SECTIONS[id].write(facts).filter((block) => isShown(block, wanted, facts)),
+            ...SECTIONS[id](facts).filter((block) => isShown(block, wanted, facts)),
             ...picturesOf(specimen, id),
             ...(remarks.has(id) ? [{ kind: 'own', markdown: remarks.get(id) as string } as const] : []),
           ],
@@ -131,12 +116,4 @@ function reworded(sentence: Sentence, { wordings }: Specimen): Sentence {
   const wording = wordings.get(sentence.key);
   if (!wording) return sentence;
   return { ...sentence, own: { text: wording.text, ...(wording.instead !== sentence.text && { was: wording.instead }) } };
-}
-
-/** The sentences whose own words were written for other facts than today's. */
-export function outdatedIn({ sections }: WriteUp): readonly Sentence[] {
-  return sections
-    .flatMap(({ blocks }) => blocks)
-    .flatMap((block) => (block.kind === 'sentence' ? [block.sentence] : block.kind === 'list' ? block.sentences : []))
-    .filter(({ own }) => own?.was !== undefined);
 }

@@ -1,10 +1,9 @@
 import { createBrowserRouter, Navigate } from 'react-router';
-import { ShelfPage } from '../shelf/shelf-page.tsx';
 import { NotFoundPage } from './not-found-page.tsx';
 
-/** An address for the shelf and for each stage of each specimen. The workspace is fetched when first entered. */
+/** An address for the shelf and for each stage of each specimen. Each view is fetched when first entered. */
 export const router = createBrowserRouter([
-  { path: '/', element: <ShelfPage />, hydrateFallbackElement: <p /> },
+  { path: '/', lazy: async () => ({ Component: (await import('../shelf/shelf-page.tsx')).ShelfPage }), hydrateFallbackElement: <p /> },
   {
     path: '/specimens/:id',
     lazy: async () => ({ Component: (await import('./workspace.tsx')).Workspace }),

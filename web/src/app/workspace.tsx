@@ -225,6 +225,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
           </section>
           <BenchLine
             circuit={analysis?.now.learnt}
+            mainSupply={analysis?.now.appraisal.ok ? analysis.now.appraisal.value.mainSupply : undefined}
             ref={benchLine}
             specimenId={id}
             specimen={specimen}

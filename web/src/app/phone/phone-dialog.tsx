@@ -1,9 +1,9 @@
 import { Smartphone } from 'lucide-react';
-import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
 import useSWR from 'swr';
 import { request } from '../../shared/data/api.ts';
 import { Dialog } from '../../shared/kit/dialog.tsx';
+import { QrCode } from '../../shared/kit/qr-code.tsx';
 
 interface AccessState {
   readonly open: boolean;
@@ -51,8 +51,7 @@ function Codes({
       <ul className="mt-4 flex flex-wrap gap-6">
         {addresses.map((address) => (
           <li key={address}>
-            {/* Dark on light in either theme: cameras want it so. */}
-            <QRCodeSVG value={`${address}/enter#${code}`} size={168} marginSize={2} title={`${address} with the access code`} />
+            <QrCode value={`${address}/enter#${code}`} title={`${address} with the access code`} />
             <span className="mt-1 block font-figures">{address}</span>
           </li>
         ))}

@@ -32,6 +32,7 @@ function show({ space = false, isKept = true, note }: ShowOptions = {}): Shown {
     <SWRConfig value={{ provider: () => new Map(), isPaused: () => true }}>
       <BenchLine
         circuit={undefined}
+        mainSupply={undefined}
         ref={handle}
         specimenId="clip"
         specimen={replay(entriesOf(...CLIP))}

@@ -47,17 +47,19 @@ interface BenchLineProps {
   readonly onTyped: () => void;
   /** What a way of one's own begins from, with what readings taught; undefined until it is known. */
   readonly circuit: Circuit | undefined;
+  /** Of several supplies the one that feeds the LEDs; undefined until it is known. */
+  readonly mainSupply: string | undefined;
 }
 
 /** The one-line entry: its meaning above it while it is typed, Enter puts it on the tape, Tab completes. */
-export function BenchLine({ ref, specimenId, specimen, record, onPicture, space, note, onTyped, circuit }: BenchLineProps) {
+export function BenchLine({ ref, specimenId, specimen, record, onPicture, space, note, onTyped, circuit, mainSupply }: BenchLineProps) {
   const [text, setText] = useBenchDraft(specimenId);
   const [refused, setRefused] = useState<string>();
   const [asked, setAsked] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
   const { marks } = useMarks();
   const { meters } = useMeters();
-  const context = useMemo(() => benchContext(specimen, { marks, meters }), [specimen, marks, meters]);
+  const context = useMemo(() => benchContext(specimen, { marks, meters, mainSupply }), [specimen, marks, meters, mainSupply]);
   const outcome = useMemo(() => parseBenchLine(text, context), [text, context]);
   const completion = useMemo(() => completeBenchLine(text, context), [text, context]);
 

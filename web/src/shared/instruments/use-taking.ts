@@ -74,12 +74,12 @@ export function useTaking({ specimen, analysis, instruments, gadget, everySecond
   });
 
   function askedFor(slot: string): Asked | undefined {
-    const solution = analysis?.found.ok ? analysis.found.value.solution : undefined;
+    const { solution, mainSupply } = analysis?.found.ok ? analysis.found.value : {};
     const shown = (ref: string) => {
       const volts = solution?.parts[ref]?.volts;
       return volts && Math.abs(volts.avg) < 0.3 * volts.rms ? 'rms' : 'avg';
     };
-    return askedBy(slot, benchContext(specimen, { marks, meters }), shown);
+    return askedBy(slot, benchContext(specimen, { marks, meters, mainSupply }), shown);
   }
 
   function handFor(asked: Asked): Hand {

@@ -1,4 +1,4 @@
-import { type Appraisal, deviceOf, isAlternating, mainSupply, partsOfKind, type WhatIf, type WhatIfOutcome } from '@mindful-probe/core';
+import { type Appraisal, deviceOf, isAlternating, partsOfKind, type WhatIf, type WhatIfOutcome } from '@mindful-probe/core';
 import { useEffect, useRef, useState } from 'react';
 import { figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { DriveRuler, RulerAxis } from '../../shared/pictures/drive-ruler.tsx';
@@ -86,8 +86,8 @@ export function WhatIfPanel({ appraisal }: { readonly appraisal: Appraisal }) {
 }
 
 /** Of the main supply as it is, where its volts can be other ones. */
-function nominalVolts({ circuit }: Appraisal): number | undefined {
-  const supply = mainSupply(circuit);
+function nominalVolts({ circuit, mainSupply }: Appraisal): number | undefined {
+  const supply = circuit.parts.find(({ ref }) => ref === mainSupply);
   const source = supply && deviceOf(supply.kind).source;
   const volts = supply && source?.scaled ? source.volts(supply) : 0;
   return volts > 0 ? volts : undefined;

@@ -1,10 +1,10 @@
 import { Link2 } from 'lucide-react';
-import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
 import useSWR from 'swr';
 import { postJson, request } from '../../shared/data/api.ts';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Dialog } from '../../shared/kit/dialog.tsx';
+import { QrCode } from '../../shared/kit/qr-code.tsx';
 
 interface ReadingLink {
   readonly token: string;
@@ -58,8 +58,7 @@ export function LinkDialog() {
             <ul className="flex flex-wrap gap-6">
               {addresses.map((address) => (
                 <li key={address}>
-                  {/* Dark on light in either theme: cameras want it so. */}
-                  <QRCodeSVG value={`${address}/api/read/${link.token}`} size={148} marginSize={2} title={`Link at ${address}`} />
+                  <QrCode value={`${address}/api/read/${link.token}`} title={`Link at ${address}`} />
                   <a
                     className="mt-1 block max-w-[260px] font-figures text-12 break-all underline"
                     href={`${address}/api/read/${link.token}`}
