@@ -1,5 +1,6 @@
 // Types, formatting and lint, import directions, unit and end-to-end tests. The last line counts them all.
 // `npm test -- unit` leaves out the browser; anything else is handed to Jest.
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join, relative } from 'node:path';
@@ -16,32 +17,60 @@ if (!unitOnly) process.env.CHROMIUM = ensureChromium();
 let passed = 0;
 let failed = 0;
 
-function check(name, command, args) {
-  const good = run(command, args) === 0;
-  process.stderr.write(`${good ? 'passed' : 'FAILED'}: ${name}\n`);
-  if (good) passed += 1;
-  else failed += 1;
+/** Runs a command, and says at its end whether it was good, with what it printed. */
+function check([name, command, args]) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    const printed = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => printed.push(chunk));
+    child.once('close', (status) => {
+      process.stderr.write(Buffer.concat(printed));
+      process.stderr.write(`${status === 0 ? 'passed' : 'FAILED'}: ${name}\n`);
+      if (status === 0) passed += 1;
+      else failed += 1;
+      resolve();
+    });
+  });
 }
 
-for (const project of ['core/tsconfig.test.json', 'print', 'cli', 'server/tsconfig.test.json', 'demo', 'bench', 'web', 'e2e']) {
-  check(`types of ${project}`, 'npx', ['tsc', '--noEmit', '--composite', 'false', '--declaration', 'false', '-p', project]);
+/** Runs checks, as many at once as there are processors. */
+async function checkAll(checks) {
+  const due = [...checks];
+  const worker = async () => {
+    for (let next = due.shift(); next; next = due.shift()) await check(next);
+  };
+  await Promise.all(Array.from({ length: availableParallelism() }, worker));
 }
-check('formatting and lint', 'npx', ['biome', 'ci', '--error-on-warnings', '.']);
-check('import directions', 'npx', [
-  'depcruise',
-  '--config',
-  '.dependency-cruiser.cjs',
-  '--output-type',
-  'err',
-  'core/src',
-  'print/src',
-  'cli/src',
-  'server/src',
-  'web/src',
-  'demo/src',
-  'bench/src',
+
+const typesOf = (project) => [
+  `types of ${project}`,
+  'npx',
+  ['tsc', '--noEmit', '--composite', 'false', '--declaration', 'false', '-p', project],
+];
+
+await checkAll([
+  ...['core/tsconfig.test.json', 'print', 'cli', 'server/tsconfig.test.json', 'demo', 'bench', 'web', 'e2e'].map(typesOf),
+  ['formatting and lint', 'npx', ['biome', 'ci', '--error-on-warnings', '.']],
+  [
+    'import directions',
+    'npx',
+    [
+      'depcruise',
+      '--config',
+      '.dependency-cruiser.cjs',
+      '--output-type',
+      'err',
+      'core/src',
+      'print/src',
+      'cli/src',
+      'server/src',
+      'web/src',
+      'demo/src',
+      'bench/src',
+    ],
+  ],
+  ['nothing unused', 'npx', ['knip', '--no-progress']],
 ]);
-check('nothing unused', 'npx', ['knip', '--no-progress']);
 
 // Where Debian's PostgreSQL is, what answers requests is tried on that too.
 const hasPostgres = existsSync('/usr/lib/postgresql');

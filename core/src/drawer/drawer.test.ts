@@ -108,6 +108,14 @@ describe('the drawer as CSV', () => {
     expect(stockToCsv([{ ...(items[0] as Stock), note: '=1+1' }])).toContain("'=1+1");
     expect(stockFromCsv('a,b\r\n1,2').problems[0]).toMatch(/“kind” and “count”/);
   });
+
+  it('takes lines that were added by hand, whatever they end with', () => {
+    const mixed = `\uFEFF${stockToCsv(items)}\nresistor,47r,,,,,,3,,,\rresistor,68r,,,,,,4,,,`;
+    const { items: read, problems } = stockFromCsv(mixed);
+    expect(problems).toEqual([]);
+    expect(read.slice(items.length).map(({ count }) => count)).toEqual([3, 4]);
+    expect(read).toHaveLength(items.length + 2);
+  });
 });
 
 describe('what a way takes', () => {

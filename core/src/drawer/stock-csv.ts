@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { deviceOf, type PartKind } from '../device/index.ts';
+import { readableCsv } from '../logged/index.ts';
 import { cellText, plainCell } from '../marking/index.ts';
 import { formatCompact } from '../quantity/index.ts';
 import type { Stock } from './stock.ts';
@@ -34,7 +35,7 @@ export function stockToCsv(items: readonly Stock[]): string {
 
 /** Reads such a CSV, units in the cells or in the header (“value (ohm)”); lines that are no part are named, the others taken. */
 export function stockFromCsv(text: string): StockRead {
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+  const parsed = Papa.parse<Record<string, string>>(readableCsv(text), {
     header: true,
     skipEmptyLines: 'greedy',
     transformHeader: (header) => COLUMNS.find((column) => header.trim().toLowerCase().startsWith(column)) ?? header.trim(),

@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { benchContext, parseBenchLine } from '../bench-line/index.ts';
 import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import { type Part, partSchema, partValue } from '../device/index.ts';
-import { csvText } from '../logged/index.ts';
+import { csvText, readableCsv } from '../logged/index.ts';
 import { cellText } from '../marking/index.ts';
 import { completeDraft, type Entry, type EntryDraft, replay, type Specimen } from '../tape/index.ts';
 
@@ -41,7 +41,7 @@ export function plain(text: string): string {
  * @returns an error that names the line and what is wrong with it
  */
 export function partsFromCsv(text: string, specimen: Specimen): Result<TakenParts> {
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+  const parsed = Papa.parse<Record<string, string>>(readableCsv(text), {
     header: true,
     skipEmptyLines: 'greedy',
     transformHeader: (header) => header.trim().toLowerCase(),

@@ -1,3 +1,3 @@
-export { csvText } from './csv-text.ts';
+export { csvText, readableCsv } from './csv-text.ts';
 export { type LoggedStatistics, loggedStatistics } from './logged-statistics.ts';
 export { type LoggedColumn, type LoggedProblem, type LoggedTable, parseLogged } from './logged-table.ts';

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { Unit } from '../quantity/index.ts';
+import { readableCsv } from './csv-text.ts';
 
 /** One column of what an oscilloscope or logger wrote, in base units. */
 export interface LoggedColumn {
@@ -59,7 +60,7 @@ const UNITS: Readonly<Record<string, readonly [Unit, number]>> = {
 export function parseLogged(
   text: string,
 ): { readonly ok: true; readonly value: LoggedTable } | { readonly ok: false; readonly error: LoggedProblem } {
-  const { data, meta } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  const { data, meta } = Papa.parse<string[]>(readableCsv(text), { skipEmptyLines: 'greedy' });
   if (data.length > MOST_ROWS) return refuse('too-many-rows', `${data.length} rows are too many; ${MOST_ROWS} go in.`);
   const decimalComma = meta.delimiter !== ',';
   const figureInCell = (cell: string | undefined) => {

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { readableCsv } from '../../logged/index.ts';
 import { cellText, plainCell } from '../csv-cell.ts';
 import { type SemiconductorMark, semiconductorMarkSchema } from './mark.ts';
 
@@ -32,7 +33,7 @@ export function marksToCsv(marks: readonly SemiconductorMark[]): string {
 
 /** Reads such a CSV, with any of the columns in any order; lines that are no mark are named, the others taken. */
 export function marksFromCsv(text: string): MarksRead {
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+  const parsed = Papa.parse<Record<string, string>>(readableCsv(text), {
     header: true,
     skipEmptyLines: 'greedy',
     transformHeader: (header) => COLUMNS.find((column) => column.toLowerCase() === header.trim().toLowerCase()) ?? header.trim(),

@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { renderOpen } from '../../testing/render-open.testing.tsx';
+import { CloseAgain } from './close-again.tsx';
 import { Construction } from './construction.tsx';
 import { StepForm } from './step-form.tsx';
 
@@ -39,5 +40,39 @@ describe('how it is built', () => {
     expect(recorded).toEqual([{ kind: 'fact', name: 'case', value: 'metal' }]);
     expect(within(caseOf).getByRole<HTMLInputElement>('radio', { name: 'metal' }).checked).toBe(true);
     expect(screen.getByRole('group', { name: 'The fuse is in' })).toBeTruthy();
+  });
+});
+
+describe('the way back', () => {
+  const step = (text: string) => ({ kind: 'step', text, reversible: true }) as const;
+
+  it('is the way in backwards, ticked off, with what was changed meanwhile', async () => {
+    const { recorded } = renderOpen(<CloseAgain />, {
+      lines: [
+        'V1 5v usb',
+        'R1 27r on V1.+ B',
+        'D1 led white on B V1.-',
+        step('lens ring off'),
+        step('four screws out'),
+        { kind: 'rework', title: '47 Ω for R1', changes: [{ move: 'replace-resistor', ref: 'R1', ohms: 47, rated: { watts: 0.25 } }] },
+      ],
+    });
+    const boxes = screen.getAllByRole('checkbox');
+    expect(boxes.map((box) => box.closest('li')?.textContent)).toEqual([
+      expect.stringContaining('four screws out'),
+      expect.stringContaining('lens ring off'),
+    ]);
+    expect(screen.getByRole('region', { name: 'Changed meanwhile' }).textContent).toContain('47 Ω for R1: insulated, clear of the case');
+    await userEvent.click(boxes[0] as HTMLElement);
+    expect(screen.getByRole('status').textContent).toMatch(/^1 of 2 gone back/);
+    await userEvent.click(boxes[0] as HTMLElement);
+    expect(screen.getByRole('status').textContent).toMatch(/^0 of 2 gone back/);
+    // A list to go by, and no statement: nothing of it goes on the tape.
+    expect(recorded).toEqual([]);
+  });
+
+  it('asks for nothing changed where nothing was', () => {
+    renderOpen(<CloseAgain />, { lines: [step('lid off')] });
+    expect(screen.queryByRole('region', { name: 'Changed meanwhile' })).toBeNull();
   });
 });
