@@ -53,9 +53,18 @@ export interface Arrangement {
   readonly estimate: ClosedForm | null;
 }
 
+/** What a closed form goes by. */
+export type Assumption =
+  | 'rest-over-ohms'
+  | 'half-wave-over-string'
+  | 'charge-one-way'
+  | 'charge-both-ways'
+  | 'in-regulation'
+  | 'second-transistor';
+
 export interface ClosedForm {
   readonly chipAmps: number;
-  readonly assumes: string;
+  readonly assumes: Assumption;
   /** Of one on alternating current, for who works it out on paper. */
   readonly terms?: AlternatingTerms;
 }

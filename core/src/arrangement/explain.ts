@@ -1,6 +1,6 @@
 import { type Circuit, switchingStageOf } from '../circuit/index.ts';
 import type { Part, PartKind } from '../device/index.ts';
-import type { Arrangement, ArrangementCode, Role } from './arrangement.ts';
+import type { Arrangement, ArrangementCode, Assumption, Role } from './arrangement.ts';
 import { usualCircuit } from './usual.ts';
 
 /** A piece of a sentence: words, or parts by their refs. */
@@ -85,6 +85,15 @@ export function sayMissing(role: Role, of: ArrangementCode): string {
   return MISSING_WORDS[role] ?? `no ${role.replace(/-/g, ' ')}`;
 }
 
+const ASSUMPTIONS: Readonly<Record<Assumption, string>> = {
+  'rest-over-ohms': '(volts over the branch − string volts) ÷ ohms',
+  'half-wave-over-string': 'constant string volts: the part of each half wave above them, over the resistance',
+  'charge-one-way': 'one way of the charge reaches the string: f·C·(2·peak − string volts)',
+  'charge-both-ways': 'every half wave charges the dropper by twice its peak less the string: 4·f·C·(peak − string volts)',
+  'in-regulation': 'the sink is in regulation, above its dropout',
+  'second-transistor': 'the second transistor turns on at 0.65 V: 0.65 V ÷ sense ohms',
+};
+
 /** A short reasoned paragraph, with the parts in it by their refs. */
 export function explainArrangement({ code, roles, estimate }: Arrangement): readonly Phrase[] {
   const phrases: Phrase[] = [{ words: `${REASONS[code]} Here: ` }];
@@ -94,7 +103,7 @@ export function explainArrangement({ code, roles, estimate }: Arrangement): read
   });
   phrases.push({ words: '.' });
   if (estimate && Number.isFinite(estimate.chipAmps))
-    phrases.push({ words: ` By hand about ${(1000 * estimate.chipAmps).toPrecision(3)} mA a chip: ${estimate.assumes}.` });
+    phrases.push({ words: ` By hand about ${(1000 * estimate.chipAmps).toPrecision(3)} mA a chip: ${ASSUMPTIONS[estimate.assumes]}.` });
   return phrases;
 }
 

@@ -52,13 +52,12 @@ export const mainsArrangements: Recogniser = (board, solution) => {
     const fullWave = rectifier?.fullWave ?? false;
     const chipAmps = resistiveAmps(peak, load.volts, ohms, fullWave) / load.parallel;
     const terms = termsOf(load, fullWave, { ohms });
-    const assumes = 'constant string volts: the part of each half wave above them, over the resistance';
     found.push({
       code: 'resistive-dropper',
       roles,
       missing: missingOf(roles, ['fuse']),
       unusual: [],
-      estimate: { chipAmps, assumes, terms },
+      estimate: { chipAmps, assumes: 'half-wave-over-string', terms },
     });
   }
   return found;
@@ -77,10 +76,10 @@ function capacitiveEstimate(farads: number, rectifier: Rectifier | undefined, lo
   const terms = termsOf(load, rectifier?.fullWave ?? true, { farads });
   if (rectifier && !rectifier.fullWave) {
     const chipAmps = (hertz * farads * Math.max(0, 2 * peak - volts)) / parallel;
-    return { chipAmps, terms, assumes: 'one way of the charge reaches the string: f·C·(2·peak − string volts)' };
+    return { chipAmps, terms, assumes: 'charge-one-way' };
   }
   const chipAmps = (4 * hertz * farads * Math.max(0, peak - volts)) / parallel;
-  return { chipAmps, terms, assumes: 'every half wave charges the dropper by twice its peak less the string: 4·f·C·(peak − string volts)' };
+  return { chipAmps, terms, assumes: 'charge-both-ways' };
 }
 
 function termsOf({ peak, hertz, volts, parallel }: DroppedLoad, fullWave: boolean, by: AlternatingTerms['by']): AlternatingTerms {

@@ -43,7 +43,7 @@ function sinks(board: Board): Arrangement[] {
       roles,
       missing: missingOf(roles, ['string']),
       unusual: [],
-      estimate: { chipAmps: amps / side / parallel, assumes: 'the sink is in regulation, above its dropout' },
+      estimate: { chipAmps: amps / side / parallel, assumes: 'in-regulation' },
     },
   ];
 }

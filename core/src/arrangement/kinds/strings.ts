@@ -22,7 +22,7 @@ function ohmsLaw({ from, to }: Branch, leds: readonly string[], ohms: number, so
   const [plus, minus] = [solution?.nets[from]?.volts.avg, solution?.nets[to]?.volts.avg];
   const own = leds.reduce((sum, ref) => sum + (solution?.parts[ref]?.volts.avg ?? Number.NaN), 0);
   if (plus === undefined || minus === undefined || !(ohms > 0) || !Number.isFinite(own)) return null;
-  return { chipAmps: (plus - minus - own) / ohms, assumes: '(volts over the branch − string volts) ÷ ohms' };
+  return { chipAmps: (plus - minus - own) / ohms, assumes: 'rest-over-ohms' };
 }
 
 /** One row that stands for several, each with its own resistor. */

@@ -75,7 +75,7 @@ function sinksOf(board: Board, transistors: readonly Transistor[]): readonly Arr
         unusual: [],
         estimate: {
           chipAmps: (TURNS_ON_VOLTS * siemens) / beside,
-          assumes: 'the second transistor turns on at 0.65 V: 0.65 V ÷ sense ohms',
+          assumes: 'second-transistor',
         },
       },
     ];
