@@ -3,18 +3,14 @@ import { render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { SWRConfig } from 'swr';
 import { CLIP, entriesOf } from '../testing/render-open.testing.tsx';
+import { streamByHand } from '../testing/stand-in-events.testing.ts';
 import { answering } from '../testing/stand-in-server.testing.ts';
 import { AddDialog } from './add-dialog.tsx';
 import { type AskedColumn, columnsIn, textOfColumns } from './asked-states.ts';
 
-class SilentEvents {
-  addEventListener(): void {}
-  close(): void {}
-}
-
 describe('one more to compare', () => {
   it('is chosen by its name, then by its state, as found or after a rework', async () => {
-    Object.assign(globalThis, { EventSource: SilentEvents });
+    streamByHand();
     const entries = entriesOf({ kind: 'name', name: 'Book clip' }, ...CLIP, {
       kind: 'rework',
       title: '47 Ω for R1',

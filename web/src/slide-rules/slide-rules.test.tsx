@@ -5,20 +5,16 @@ import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
 import { SWRConfig } from 'swr';
 import { draftOf, putDraft } from '../shared/bench-line/bench-draft.ts';
+import { streamByHand } from '../testing/stand-in-events.testing.ts';
 import { answering } from '../testing/stand-in-server.testing.ts';
 import { SlideRulesPage } from './slide-rules-page.tsx';
-
-class SilentEvents {
-  addEventListener(): void {}
-  close(): void {}
-}
 
 function Elsewhere() {
   return <output>{useLocation().pathname}</output>;
 }
 
 function show(): void {
-  Object.assign(globalThis, { EventSource: SilentEvents });
+  streamByHand();
   answering(() => ({ specimens: [{ id: 'clip', createdAt: '', lastSeq: 1 }], found: 1, total: 1 }));
   render(
     <SWRConfig value={{ provider: () => new Map() }}>

@@ -1,5 +1,5 @@
 import type { ShelfPart, ShelfRow } from '@mindful-probe/core';
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import useSWR from 'swr';
 import { request } from './api.ts';
 import { useServerEvents } from './use-server-events.ts';
@@ -28,14 +28,38 @@ export function useShelf(question: ShelfQuestion): {
   readonly error: Error | undefined;
   readonly refresh: () => void;
 } {
-  const { data, error, mutate } = useSWR<ShelfPart, Error>(addressOf(question), request<ShelfPart>, { keepPreviousData: true });
+  // The first answer waits a moment for rows that are being worked out; later ones are told what they missed by the stream.
+  const isKnown = useRef(false);
+  const { data, error, isValidating, mutate } = useSWR<ShelfPart, Error>(
+    addressOf(question),
+    (address) => request<ShelfPart>(isKnown.current ? `${address}&wait=false` : address),
+    { keepPreviousData: true },
+  );
   const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => () => clearTimeout(pause.current), []);
-  const refresh = () => void mutate();
+  // An answer that is on its way is thrown away by a change of what is known, and while many rows are worked out there is
+  // always a next one: what changes meanwhile is asked for once it is here.
+  const isOnItsWay = useRef(false);
+  const hasMissed = useRef(false);
+  const refresh = useCallback(() => {
+    if (isOnItsWay.current) hasMissed.current = true;
+    else void mutate();
+  }, [mutate]);
+  useEffect(() => {
+    isKnown.current = data !== undefined;
+    isOnItsWay.current = isValidating;
+    if (isValidating || !hasMissed.current) return;
+    hasMissed.current = false;
+    void mutate();
+  }, [data, isValidating, mutate]);
   useServerEvents('/api/shelf/events', {
     hello: refresh,
     row: (text) => {
       const { row } = JSON.parse(text) as { row: ShelfRow };
+      if (isOnItsWay.current) {
+        hasMissed.current = true;
+        return;
+      }
       void mutate((known) => known && withRow(known, row), { revalidate: false });
       clearTimeout(pause.current);
       pause.current = setTimeout(refresh, PAUSE_MS);
