@@ -1,7 +1,8 @@
 import type { ShelfPart, ShelfRow } from '@mindful-probe/core';
-import { useCallback, useEffect, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import useSWR from 'swr';
 import { request } from './api.ts';
+import { useRefresh } from './use-refresh.ts';
 import { useServerEvents } from './use-server-events.ts';
 
 /** What is asked of the shelf; the server knows the rest. */
@@ -35,31 +36,18 @@ export function useShelf(question: ShelfQuestion): {
     (address) => request<ShelfPart>(isKnown.current ? `${address}&wait=false` : address),
     { keepPreviousData: true },
   );
-  const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => () => clearTimeout(pause.current), []);
-  // An answer that is on its way is thrown away by a change of what is known, and while many rows are worked out there is
-  // always a next one: what changes meanwhile is asked for once it is here.
-  const isOnItsWay = useRef(false);
-  const hasMissed = useRef(false);
-  const refresh = useCallback(() => {
-    if (isOnItsWay.current) hasMissed.current = true;
-    else void mutate();
-  }, [mutate]);
+  // Before what is asked anew on account of this answer.
   useEffect(() => {
     isKnown.current = data !== undefined;
-    isOnItsWay.current = isValidating;
-    if (isValidating || !hasMissed.current) return;
-    hasMissed.current = false;
-    void mutate();
-  }, [data, isValidating, mutate]);
+  }, [data]);
+  const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(pause.current), []);
+  const { refresh, isOnItsWay } = useRefresh(isValidating, mutate);
   useServerEvents('/api/shelf/events', {
     hello: refresh,
     row: (text) => {
       const { row } = JSON.parse(text) as { row: ShelfRow };
-      if (isOnItsWay.current) {
-        hasMissed.current = true;
-        return;
-      }
+      if (isOnItsWay()) return refresh();
       void mutate((known) => known && withRow(known, row), { revalidate: false });
       clearTimeout(pause.current);
       pause.current = setTimeout(refresh, PAUSE_MS);

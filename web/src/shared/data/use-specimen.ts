@@ -5,6 +5,7 @@ import { ProblemError, request, type TapeLineDto } from './api.ts';
 import { newId } from './new-id.ts';
 import { tapeKey, withLines } from './tape-cache.ts';
 import { putIntoDrawer, takeOutOfDrawer } from './use-drawer.ts';
+import { useRefresh } from './use-refresh.ts';
 import { useServerEvents } from './use-server-events.ts';
 import { append, isUnborn, useWaiting } from './waiting.ts';
 import type { WaitingEntry } from './waiting-entries.ts';
@@ -30,19 +31,21 @@ export function useSpecimen(id: string): SpecimenState {
   // The queue says when it lands, and this is asked again.
   const allWaiting = useWaiting();
   const isThere = !isUnborn(id);
-  const { data, error, mutate } = useSWR<readonly TapeLineDto[], Error>(isThere ? tapeKey(id) : null, fetchTape, {
+  const { data, error, isValidating, mutate } = useSWR<readonly TapeLineDto[], Error>(isThere ? tapeKey(id) : null, fetchTape, {
     revalidateOnFocus: false,
     shouldRetryOnError: true,
   });
+  const { refresh, isOnItsWay } = useRefresh(isValidating, mutate);
   const waiting = useMemo(() => allWaiting.filter(({ specimenId }) => specimenId === id), [allWaiting, id]);
 
   useServerEvents(isThere ? `/api/specimens/${id}/events` : undefined, {
     lines: (text) => {
       const { lines } = JSON.parse(text) as { lines: TapeLineDto[] };
-      void mutate((known) => (known ? withLines(known, lines) : known), { revalidate: false });
+      if (isOnItsWay() || !data) refresh();
+      else void mutate((known) => (known ? withLines(known, lines) : known), { revalidate: false });
     },
     // After a cut line the stream begins anew: whatever landed meanwhile is fetched.
-    hello: () => void mutate(),
+    hello: refresh,
   });
 
   const now = useRef<readonly Entry[]>([]);

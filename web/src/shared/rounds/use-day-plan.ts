@@ -1,6 +1,7 @@
 import { type DayPlan, type DueSpecimen, INSTRUMENT_NAMES, type ShelfPart } from '@mindful-probe/core';
 import useSWR from 'swr';
 import { request } from '../data/api.ts';
+import { useRefresh } from '../data/use-refresh.ts';
 import { useServerEvents } from '../data/use-server-events.ts';
 import { countOf, minutesLeft, useDaySetting } from './day-settings.ts';
 import { roundsWorker } from './rounds-line.ts';
@@ -21,8 +22,9 @@ const NOTHING: ReadonlyMap<string, string> = new Map();
  */
 export function useDayPlan(follows: boolean, putOff = NOTHING): { readonly plan: DayPlan | undefined; readonly error: Error | undefined } {
   const setting = useDaySetting();
-  const { data, error, mutate } = useSWR<ShelfPart, Error>(DUE, request<ShelfPart>, { refreshInterval: 2 * PLAN_EVERY_MS });
-  useServerEvents(follows ? '/api/shelf/events' : undefined, { hello: () => void mutate(), row: () => void mutate() });
+  const { data, error, isValidating, mutate } = useSWR<ShelfPart, Error>(DUE, request<ShelfPart>, { refreshInterval: 2 * PLAN_EVERY_MS });
+  const { refresh } = useRefresh(isValidating, mutate);
+  useServerEvents(follows ? '/api/shelf/events' : undefined, { hello: refresh, row: refresh });
   const now = useNow(PLAN_EVERY_MS);
   const specimens = dueSpecimens(data, putOff);
   const { data: plan } = useSWR(
