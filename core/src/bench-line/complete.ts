@@ -18,6 +18,7 @@ const TAIL_WORDS = [
   'fuse',
   'alkaline',
   'nimh',
+  'nicd',
 ];
 const BAND_WORDS = ['black', 'brown', 'red', 'orange', 'yellow', 'green', 'blue', 'violet', 'grey', 'white', 'gold', 'silver'];
 

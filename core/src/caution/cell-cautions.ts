@@ -12,6 +12,11 @@ export const CELL_CAUTIONS: Readonly<Record<Chemistry, readonly string[]>> = {
     'It gives tens of amps into a short: rings off, nothing metal across it.',
     'Charge it with a tenth of its capacity an hour, or with a charger made for it.',
   ],
+  nicd: [
+    'It gives tens of amps into a short: rings off, nothing metal across it.',
+    'Charge it with a tenth of its capacity an hour, or with a charger made for it.',
+    'Cadmium is poisonous: never opened, and handed in where old cells are taken.',
+  ],
   'lithium-coin': [
     'Swallowed, it burns through the gullet within two hours: keep it from children, and see that its lid wants a tool or two movements (IEC 60086-4, IEC 62115). Where one may be swallowed, call poison control or emergency care at once.',
     'Never charge it, and never solder to it.',

@@ -5,7 +5,7 @@ import { CELLS, deviceOf, LED_BODIES, LED_COLOURS, partSchema } from './index.ts
 describe('what is taken where nothing is said', () => {
   it('a cell is empty at its maker’s usual end point: 0.9 V of zinc and nickel, 2 V of coins, 2.8 and 2.5 V of lithium ions', () => {
     const ends = Object.fromEntries(Object.entries(CELLS).map(([chemistry, { cutOffVolts }]) => [chemistry, cutOffVolts]));
-    expect(ends).toEqual({ alkaline: 0.9, 'zinc-carbon': 0.9, nimh: 0.9, 'lithium-coin': 2, 'li-ion': 2.8, lifepo4: 2.5 });
+    expect(ends).toEqual({ alkaline: 0.9, 'zinc-carbon': 0.9, nimh: 0.9, nicd: 0.9, 'lithium-coin': 2, 'li-ion': 2.8, lifepo4: 2.5 });
   });
 
   it('an LED gives off so much of its power as light: blue most, and white what its phosphor leaves of that', () => {

@@ -2,7 +2,7 @@ import type { Chemistry } from '../device/index.ts';
 import type { Runtime } from './runtime.ts';
 
 /** What a plugged-in cell alarm is set to as sold, of a lithium-ion cell; of others between their flat part and their cut-off, V. */
-const USUAL_VOLTS: Readonly<Partial<Record<Chemistry, number>>> = { 'li-ion': 3.3, lifepo4: 3, nimh: 1.1 };
+const USUAL_VOLTS: Readonly<Partial<Record<Chemistry, number>>> = { 'li-ion': 3.3, lifepo4: 3, nimh: 1.1, nicd: 1.1 };
 
 /** The usual setting of an alarm for a cell of a chemistry, V; undefined where none is used. */
 export function usualAlarmVolts(chemistry: Chemistry | undefined): number | undefined {

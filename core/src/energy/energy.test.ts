@@ -56,6 +56,8 @@ describe('runtime', () => {
     expect(after?.cellVolts).toBeLessThanOrEqual(usual);
     expect(cellAlarm(runtime.value, 1)).toBeUndefined();
     expect(usualAlarmVolts('alkaline')).toBeUndefined();
+    // Flat at 1.2 V and more, and empty at 0.9: of both nickel cells between the two.
+    expect([usualAlarmVolts('nimh'), usualAlarmVolts('nicd')]).toEqual([1.1, 1.1]);
   });
 
   it('sets aside volts that were measured at another charge', () => {

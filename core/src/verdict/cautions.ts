@@ -144,6 +144,7 @@ export function chemistriesOf({ circuit, claimTexts }: Specimen): readonly Chemi
     if (LITHIUM_WORDS.test(text)) return [/lifepo4/i.test(text) ? 'lifepo4' : 'li-ion'];
     if (/\bCR-?\s?\d{4}\b/i.test(text)) return ['lithium-coin'];
     if (/ni-?mh/i.test(text)) return ['nimh'];
+    if (/ni-?ca?d/i.test(text)) return ['nicd'];
     return /alkaline|\bLR\d/i.test(text) ? ['alkaline'] : [];
   });
   return [...new Set([...traced, ...named])];

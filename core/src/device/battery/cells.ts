@@ -3,9 +3,8 @@
  * cell makers' general application manuals, not of one maker's product; a cell in hand may be off by a third in
  * resistance and capacity. Open volts are after rest.
  */
-export type Chemistry = 'alkaline' | 'zinc-carbon' | 'nimh' | 'lithium-coin' | 'li-ion' | 'lifepo4';
-
-export const CHEMISTRIES = ['alkaline', 'zinc-carbon', 'nimh', 'lithium-coin', 'li-ion', 'lifepo4'] as const;
+export const CHEMISTRIES = ['alkaline', 'zinc-carbon', 'nimh', 'nicd', 'lithium-coin', 'li-ion', 'lifepo4'] as const;
+export type Chemistry = (typeof CHEMISTRIES)[number];
 
 /** Wants a protection against overcharge, deep discharge and shorts (IEC 62133-2). */
 export function isRechargeableLithium(chemistry: Chemistry | undefined): boolean {
@@ -112,6 +111,34 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
       AA: { ohms: 0.035, ampHours: 2 },
       C: { ohms: 0.02, ampHours: 4 },
       D: { ohms: 0.012, ampHours: 8 },
+    },
+    usualSize: 'AA',
+  },
+  // Of emergency lights and old tools. Flatter than nickel-metal hydride, with less in it; capacity and end by IEC 61951-1.
+  nicd: {
+    openVolts: [
+      [1, 1.35],
+      [0.9, 1.3],
+      [0.5, 1.26],
+      [0.2, 1.22],
+      [0.1, 1.18],
+      [0, 1.02],
+    ],
+    ohmsFactor: [
+      [1, 1],
+      [0.2, 1.2],
+      [0, 2],
+    ],
+    cutOffVolts: 0.9,
+    isRechargeable: true,
+    statedHours: 5,
+    rateExponent: 0.03,
+    sizes: {
+      AAA: { ohms: 0.04, ampHours: 0.3 },
+      AA: { ohms: 0.02, ampHours: 0.8 },
+      SC: { ohms: 0.008, ampHours: 1.6 },
+      C: { ohms: 0.01, ampHours: 2.4 },
+      D: { ohms: 0.006, ampHours: 4.5 },
     },
     usualSize: 'AA',
   },

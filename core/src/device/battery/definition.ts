@@ -143,12 +143,13 @@ function read(words: readonly string[]): TypedPart | string {
   const leftover: string[] = [];
   for (const [index, word] of words.entries()) {
     const lower = word.toLowerCase();
-    const known = CHEMISTRIES.find((name) => name === lower || name.replace('-', '') === lower);
+    const known = CHEMISTRIES.find((name) => withoutDashes(name) === withoutDashes(lower));
     const both = NAMED.map(([pattern, of, sizeOf]) => ({ match: pattern.exec(word), of, sizeOf })).find(({ match }) => match);
     const pack = /^(\d{1,3})s(?:(\d{1,3})p)?$/.exec(lower);
     const figure = readFigure(/^±/.test(word) ? word.slice(1) : word);
     if (known) chemistry = known;
     else if (lower === 'coin') chemistry = 'lithium-coin';
+    else if (lower === 'nicad') chemistry = 'nicd';
     else if (both?.match) named = { chemistry: both.of, size: both.sizeOf(both.match) };
     else if (pack) [series, parallel] = [Number(pack[1]), pack[2] === undefined ? parallel : Number(pack[2])];
     else if (/^\d{1,3}p$/.test(lower)) parallel = Number.parseInt(lower, 10);
@@ -180,6 +181,8 @@ function read(words: readonly string[]): TypedPart | string {
     },
   };
 }
+
+const withoutDashes = (text: string) => text.replaceAll('-', '');
 
 /** What a figure behind a cell is, of one cell. */
 const UNIT_FIELDS: Readonly<Record<string, string>> = { ampHours: 'ampHours', ohms: 'cellOhms', volts: 'openVolts' };
