@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { warmingOf } from '../appraisal/index.ts';
 import { type EntryDraft, entrySchema, replay } from '../tape/index.ts';
-import { dangersOf, gatesOf } from './cautions.ts';
+import { chemistriesOf, dangersOf, gatesOf } from './cautions.ts';
 import { compareClaims } from './compare-claims.ts';
 
 function tapeOf(...drafts: [string, EntryDraft][]) {
@@ -27,6 +27,25 @@ describe('gates of a specimen', () => {
 
   it('do not stand before a USB clip', () => {
     expect(gatesOf(tapeOf(['10:00', claim('volts', 5)], ['10:01', claim('watts', 1)]), '2026-03-07T10:05:00Z')).toEqual([]);
+  });
+});
+
+describe('cells of a specimen', () => {
+  it.each([
+    ['3 x AA NiMH', ['nimh']],
+    ['Ni-Cd 3.6 V 1 Ah', ['nicd']],
+    ['NiCad pack', ['nicd']],
+    ['lithium, built in', ['li-ion']],
+    ['2 x AA lithium, not rechargeable', []],
+    ['CR123A lithium', []],
+    ['lithium-ion 18650', ['li-ion']],
+    ['LiFePO4 3.2 V', ['lifepo4']],
+    ['CR2032', ['lithium-coin']],
+    ['2 AAA alkaline', ['alkaline']],
+    ['batteries not included', []],
+  ])('“%s” on the box says which cautions to show', (text, chemistries) => {
+    const claimed: EntryDraft = { kind: 'claim-text', field: 'battery', text, source: 'box' };
+    expect(chemistriesOf(tapeOf(['10:00', claimed]))).toEqual(chemistries);
   });
 });
 

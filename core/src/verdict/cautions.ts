@@ -20,6 +20,8 @@ const SOCKET_VOLTS = 90;
 /** Sizes and names of cells, as boxes print them; “alkaline” is none of lithium. */
 const LITHIUM_WORDS = /\bli[- ]?(?:ion|po)|\blithium[- ]ion|\blifepo4|\b(?:18650|21700|26650|14500|16340|10440)\b/i;
 const COIN_WORDS = /\b(?:CR|LR|SR|AG)-?\s?\d{1,4}\b|\b(?:coin|button)\b/i;
+/** Lithium cells that are not charged: in sizes of alkaline ones. */
+const PRIMARY_WORDS = /\bA{2,4}\b|\bFR-?\d/i;
 /** Names like a coin cell's, of cells that are none. */
 const ROUND_WORDS = /\b(?:LR0?3|LR6|LR14|LR20|CR123A?|CR2)\b/i;
 
@@ -42,7 +44,7 @@ export function dangersOf(specimen: Specimen): Dangers {
     volts,
     alternating: isAlternating(specimen.circuit) || volts >= SOCKET_VOLTS,
     supplyNotIsolated: specimen.facts.get('supply-isolation') === 'not isolated',
-    lithium: packs.some(({ chemistry }) => isRechargeableLithium(chemistry)) || words.some((text) => LITHIUM_WORDS.test(text)),
+    lithium: packs.some(({ chemistry }) => isRechargeableLithium(chemistry)) || words.some((text) => saysLithium(text)),
     coin:
       packs.some(({ chemistry, size }) => chemistry === 'lithium-coin' || size === 'LR44') ||
       words.some((text) => COIN_WORDS.test(text) && !ROUND_WORDS.test(text)),
@@ -136,12 +138,18 @@ export function gatesOf(specimen: Specimen, now: string): readonly OpenGate[] {
   });
 }
 
+/** “Lithium” by itself is a cell that is charged, unless a coin's or another cell's name stands beside it. */
+function saysLithium(text: string): boolean {
+  const isOther = [COIN_WORDS, ROUND_WORDS, PRIMARY_WORDS].some((names) => names.test(text));
+  return LITHIUM_WORDS.test(text) || (/\blithium\b/i.test(text) && !isOther);
+}
+
 /** The cells of a specimen, each chemistry once: their cautions are their own. */
 export function chemistriesOf({ circuit, claimTexts }: Specimen): readonly Chemistry[] {
   const traced = partsOfKind(circuit, 'battery').flatMap(({ chemistry }) => chemistry ?? []);
   const claimed = claimTexts.filter(({ field }) => field === 'battery').map(({ text }) => text);
   const named: readonly Chemistry[] = claimed.flatMap((text): readonly Chemistry[] => {
-    if (LITHIUM_WORDS.test(text)) return [/lifepo4/i.test(text) ? 'lifepo4' : 'li-ion'];
+    if (saysLithium(text)) return [/lifepo4/i.test(text) ? 'lifepo4' : 'li-ion'];
     if (/\bCR-?\s?\d{4}\b/i.test(text)) return ['lithium-coin'];
     if (/ni-?mh/i.test(text)) return ['nimh'];
     if (/ni-?ca?d/i.test(text)) return ['nicd'];
