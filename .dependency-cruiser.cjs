@@ -70,8 +70,8 @@ module.exports = {
     {
       name: 'tests-only',
       severity: 'error',
-      from: { pathNot: '\\.(test|testing)\\.ts$' },
-      to: { path: '\\.testing\\.ts$' },
+      from: { pathNot: '\\.(test|testing)\\.tsx?$' },
+      to: { path: '\\.testing\\.tsx?$' },
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     { name: 'core-is-alone', severity: 'error', from: { path: '^core/src' }, to: { path: '^(print|server|web|cli|demo|bench|e2e)/' } },

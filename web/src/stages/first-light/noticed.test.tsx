@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { Noticed } from '../../stages/first-light/noticed.tsx';
 import { CLIP, renderOpen } from '../../testing/render-open.testing.tsx';
+import { Noticed } from './noticed.tsx';
 
 const years = () => screen.getByLabelText<HTMLInputElement>(/in use for/);
 const perDay = () => screen.getByLabelText<HTMLInputElement>(/^about/);
