@@ -57,6 +57,11 @@ describe('why readings do not fit', () => {
     expect(first).toMatchObject({ cause: 'unjoined', testLine: 'join B1.1 ' });
     expect(said(first)).toMatch(/B1\.1, B1\.2, R1\.1, D1\.2 joined to nothing yet/);
     expect(others.filter(({ cause }) => cause === 'reading')).toEqual([]);
+    // So with the drop that a current makes, behind a switch that nothing drives as traced.
+    const switched = ['V1 5v on P M', 'D1 led white on P K', 'R1 3r3 on K S', 'Q1 nmos on S G M', 'R1 0.9v'];
+    const causes = causesOf(analysisOf(specimenOf(...switched), 0));
+    expect(causes[0]).toMatchObject({ cause: 'unjoined', testLine: 'join Q1.2 ' });
+    expect(causes.filter(({ cause }) => cause === 'reading')).toEqual([]);
     const whole = ['B1 2032 coin on X B', 'R1 60r on X W', 'D1 led red on W B', 'in 3v 90ma'];
     expect(causesOf(analysisOf(specimenOf(...whole), 0)).map(({ cause }) => cause)).not.toContain('unjoined');
   });

@@ -34,17 +34,17 @@ export function causesOf(analysis: Analysis): readonly Cause[] {
   const pins = specimen.nets.filter((net) => net.pins.length === 1).flatMap((net) => net.pins);
   const ofNoCurrent = causes.filter(readsWhereNoneFlows);
   if (pins.length === 0 || ofNoCurrent.length === 0) return causes;
-  // A meter that reads a current is no reason to doubt it while the circuit is not whole.
+  // A meter that reads a current, or the drop that one makes, is no reason to doubt it while the circuit is not whole.
   const mends = Math.max(...ofNoCurrent.map((one) => one.mends));
   const unjoined: Cause = { cause: 'unjoined', pins, mends, context: {}, testLine: `join ${pins[0]} ` };
   return [unjoined, ...causes.filter((one) => !readsWhereNoneFlows(one))];
 }
 
-/** Less is none. */
-const NO_AMPS = 1e-9;
+/** Less is none: of a current, and of what one drops. */
+const NONE: Readonly<Partial<Record<string, number>>> = { amps: 1e-9, volts: 1e-6 };
 
 function readsWhereNoneFlows(cause: Cause): boolean {
-  return cause.cause === 'reading' && cause.kind === 'amps' && Math.abs(cause.expected) < NO_AMPS;
+  return cause.cause === 'reading' && Math.abs(cause.expected) < (NONE[cause.kind] ?? 0);
 }
 
 function withTests(disagreement: Disagreement, specimen: Specimen, found: FittedCircuit): Cause {

@@ -7,6 +7,7 @@ import { groundWords } from '../../shared/figures/ground-words.ts';
 import { SumView } from '../../shared/figures/sum-view.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
+import { ModeHint } from '../../shared/modes/mode-hint.tsx';
 import { ModesTable } from '../../shared/modes/modes-table.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
 import { DiagnosisView } from './diagnosis/diagnosis-view.tsx';
@@ -104,10 +105,7 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
       {off.length > 0 && <Misfits off={off} />}
       <NextProbes appraisal={appraisal} />
       <ModesTable rework={0} />
-      <p className="mt-1 text-quiet">
-        What it can be switched to: <kbd className="font-figures">mode low U1 60ma</kbd>, <kbd className="font-figures">mode low</kbd> where
-        only readings tell, and behind a reading <kbd className="font-figures">mode low</kbd>.
-      </p>
+      <ModeHint />
       <MetersInHand />
       <p className="mt-1">
         <LoggedDialog />
