@@ -75,7 +75,12 @@ describe('a board cut free', () => {
       'D1 led orange 5mm on A M',
     );
     await goTo(page, 'w', 'Rework');
-    await page.$$eval('summary', (all) => all.find((one) => one.textContent?.startsWith('Use the board'))?.focus());
+    // It is there once the circuit is solved, which is later than the title of the stage.
+    await page.waitForFunction(() => {
+      const summary = [...document.querySelectorAll('summary')].find((one) => one.textContent?.startsWith('Use the board'));
+      summary?.focus();
+      return summary !== undefined;
+    });
     await page.keyboard.press('Enter');
     await page.waitForSelector('details[open] select');
     const [plus, minus] = await page.$$('details[open] select');
