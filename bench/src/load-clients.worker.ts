@@ -1,4 +1,5 @@
 import { Agent, type IncomingMessage, request } from 'node:http';
+import { setTimeout } from 'node:timers/promises';
 import { parentPort, workerData } from 'node:worker_threads';
 
 /** What clients do in their thread, away from the server's. */
@@ -7,6 +8,8 @@ export interface LoadPlan {
   /** Clients that work at the same time, each for so many turns. */
   readonly clients: number;
   readonly each: number;
+  /** Between an answer and the next request; 0 keeps the server as busy as the clients can. */
+  readonly pauseMs: number;
   /** Event streams that are open meanwhile, on the shelf and on the specimens in turn. */
   readonly streams: number;
   readonly work:
@@ -17,7 +20,7 @@ export interface LoadPlan {
 /** Of each request, in the order in which they were answered, ms. */
 export type TookMs = readonly number[];
 
-async function carryOut({ url, clients, each, streams, work }: LoadPlan): Promise<TookMs> {
+async function carryOut({ url, clients, each, pauseMs, streams, work }: LoadPlan): Promise<TookMs> {
   const idOf = (client: number) =>
     work.kind === 'append' && work.onTheirOwn ? `${work.name}-${client}` : work.kind === 'append' ? work.name : '';
   const turnOf = (client: number, turn: number) =>
@@ -29,7 +32,10 @@ async function carryOut({ url, clients, each, streams, work }: LoadPlan): Promis
     heard = await Promise.all(Array.from({ length: streams }, (_, index) => listen(url, index, idOf(index % clients))));
   }
   const run = async (client: number) => {
+    // Not all at the same moment, as people do not.
+    if (pauseMs > 0) await setTimeout((pauseMs * client) / clients);
     for (let turn = 0; turn < each; turn++) {
+      if (pauseMs > 0 && turn > 0) await setTimeout(pauseMs);
       const begun = performance.now();
       await turnOf(client, turn);
       took.push(performance.now() - begun);

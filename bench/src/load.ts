@@ -25,6 +25,8 @@ const APPENDS = 400;
 const CLIENTS = 50;
 const STREAMS = 200;
 const ASKS = 40;
+/** Between two entries of one client who enters faster than anybody types. */
+const PAUSE_MS = 200;
 const LONG_TAPE = 5000;
 
 /**
@@ -44,20 +46,22 @@ export async function measureLoad(specimens: number, each: number): Promise<Load
     await built.value.close();
     const started = await timed(() => startServer({ place: { folder }, port: 0 }));
     const { url } = started.value;
-    const append = (name: string, clients: number, onTheirOwn: boolean, streams = 0) =>
+    const append = (name: string, clients: number, onTheirOwn: boolean, streams = 0, pauseMs = 0) =>
       ({
         url,
         clients,
         each: clients === 1 ? APPENDS : each,
         streams,
+        pauseMs,
         work: { kind: 'append', name: `load-${name}`, onTheirOwn },
       }) as const;
-    const look = (path: string) => ({ url, clients: 1, each: ASKS, streams: 0, work: { kind: 'read', path } }) as const;
+    const look = (path: string) => ({ url, clients: 1, each: ASKS, streams: 0, pauseMs: 0, work: { kind: 'read', path } }) as const;
     const times = [
       await timesOf('append, one client', append('one', 1, false)),
       await timesOf('append, 50 on one', append('same', CLIENTS, false)),
       await timesOf('append, 50 on their own', append('own', CLIENTS, true)),
       await timesOf('the same, 200 listening', append('heard', CLIENTS, true, STREAMS)),
+      await timesOf('the same, with pauses', append('paused', CLIENTS, true, STREAMS, PAUSE_MS)),
       await timesOf('shelf, first part', look('/api/shelf?wait=false')),
       await timesOf('shelf, searched', look('/api/shelf?wait=false&search=number%2077&sort=name')),
       await timesOf('tape of 5,000 entries', look('/api/specimens/long-tape/tape')),

@@ -92,11 +92,12 @@ export class AppendQueue {
   private land(jobs: readonly Job[]): Promise<readonly Outcome[]> {
     return this.db.transaction(async (tx) => {
       const ids = [...new Set(jobs.map(({ id }) => id))];
-      const lastSeqs = await lockTapes(tx, ids);
+      // Asked together, answered one after the other: nobody appends between the places and what is there.
+      let [lastSeqs, known] = await Promise.all([lockTapes(tx, ids), knownEntries(tx, ids, jobs)]);
       const missing = new Set(jobs.filter(({ id, makes }) => makes && !lastSeqs.has(id)).map(({ id }) => id));
       const made = await makeMissing(tx, [...missing].sort());
-      if (missing.size > 0) for (const [id, lastSeq] of await lockTapes(tx, [...missing])) lastSeqs.set(id, lastSeq);
-      const known = await knownEntries(tx, ids, jobs);
+      // Another server may have made one meanwhile, and appended to it.
+      if (missing.size > 0) [lastSeqs, known] = await Promise.all([lockTapes(tx, ids), knownEntries(tx, ids, jobs)]);
       const landed: { specimenId: string; seq: number; entry: Entry }[] = [];
       const outcomes = jobs.map(({ id, wanted }): Outcome => {
         const lastSeq = lastSeqs.get(id);

@@ -1,4 +1,5 @@
 import { availableParallelism } from 'node:os';
+import { setTimeout } from 'node:timers/promises';
 import { driveBandOf, type ShelfPart, type ShelfRow, type Summary } from '@mindful-probe/core';
 import { Injectable, Logger, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
 import { filter, firstValueFrom, type Observable, race, Subject, type Subscription, timer } from 'rxjs';
@@ -13,6 +14,8 @@ import { TapeFeed } from './tape-feed.ts';
 const AT_ONCE = Math.min(4, Math.max(1, availableParallelism() - 1));
 /** Entries come in bursts; a row is worked out once they pause. */
 const PAUSE_MS = 300;
+/** While somebody enters, so many times as long as the last row took is left between two, for whoever waits for an answer. */
+const REST = 4;
 /** So long an answer waits for summaries that are missing altogether. */
 const MOMENT_MS = 2000;
 
@@ -30,6 +33,8 @@ export class ShelfService implements OnModuleInit, OnModuleDestroy {
   private readonly due = new Set<string>();
   private readonly pauses = new Map<string, NodeJS.Timeout>();
   private working = 0;
+  /** When something landed last, by the clock that never goes back. */
+  private landedAtMs = Number.NEGATIVE_INFINITY;
   private isEnding = false;
   private loaded: Promise<void> | undefined;
   private following: Subscription | undefined;
@@ -44,21 +49,10 @@ export class ShelfService implements OnModuleInit, OnModuleDestroy {
   onModuleInit(): void {
     this.following = this.feed.all().subscribe(({ specimenId, lines }) => {
       const last = lines.at(-1)?.seq ?? 0;
-      const known = this.rows.get(specimenId);
-      this.rows.set(specimenId, {
-        createdAt: new Date().toISOString(),
-        ...known,
-        id: specimenId,
-        lastSeq: Math.max(last, known?.lastSeq ?? 0),
-      });
-      clearTimeout(this.pauses.get(specimenId));
-      this.pauses.set(
-        specimenId,
-        setTimeout(() => {
-          this.pauses.delete(specimenId);
-          this.want(specimenId);
-        }, PAUSE_MS),
-      );
+      const known = this.rows.get(specimenId) ?? { id: specimenId, createdAt: new Date().toISOString(), lastSeq: 0 };
+      this.rows.set(specimenId, { ...known, lastSeq: Math.max(last, known.lastSeq) });
+      this.landedAtMs = performance.now();
+      this.wantAfterPause(specimenId);
     });
   }
 
@@ -102,6 +96,19 @@ export class ShelfService implements OnModuleInit, OnModuleDestroy {
     return this.loaded;
   }
 
+  private wantAfterPause(id: string): void {
+    const pause = this.pauses.get(id);
+    if (pause) {
+      pause.refresh();
+      return;
+    }
+    const over = () => {
+      this.pauses.delete(id);
+      this.want(id);
+    };
+    this.pauses.set(id, globalThis.setTimeout(over, PAUSE_MS));
+  }
+
   private want(id: string): void {
     this.due.add(id);
     while (this.working < AT_ONCE && this.due.size > 0 && !this.isEnding) void this.workOutNext();
@@ -111,11 +118,14 @@ export class ShelfService implements OnModuleInit, OnModuleDestroy {
     const id = [...this.due].at(-1) as string;
     this.due.delete(id);
     this.working += 1;
+    const begunMs = performance.now();
     try {
       await this.workOut(id);
     } catch (error) {
       if (!this.isEnding) this.logger.warn(`The row of ${id} could not be worked out: ${error instanceof Error ? error.message : error}`);
     } finally {
+      const endedMs = performance.now();
+      if (endedMs - this.landedAtMs < PAUSE_MS) await setTimeout((endedMs - begunMs) * REST, undefined, { ref: false });
       this.working -= 1;
       if (this.due.size > 0 && !this.isEnding) void this.workOutNext();
     }

@@ -51,7 +51,7 @@ export class SpecimensController {
   @Sse('specimens/:id/events')
   async events(@Param('id') id: string): Promise<Observable<MessageEvent>> {
     const { lastSeq } = await this.specimens.known(id);
-    const lines = this.feed.of(id).pipe(map((event): MessageEvent => ({ type: 'lines', data: { lines: event.lines } })));
+    const lines = this.feed.of(id).pipe(map((data): MessageEvent => ({ type: 'lines', data })));
     return withBeat(of<MessageEvent>({ type: 'hello', data: { lastSeq } }), lines);
   }
 

@@ -1,5 +1,5 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
-import { filter, type Observable, Subject } from 'rxjs';
+import { Observable, Subject } from 'rxjs';
 import { RELAY } from '../database/database.token.ts';
 import type { Relay } from '../database/relay.ts';
 import type { PlacedEntry } from './append-queue.ts';
@@ -14,7 +14,9 @@ export interface TapeEvent {
 /** Tells every open tab what landed, here and by other servers on the same database. */
 @Injectable()
 export class TapeFeed implements OnModuleInit {
-  private readonly subject = new Subject<TapeEvent>();
+  private readonly every = new Subject<TapeEvent>();
+  /** Of the tapes that somebody listens to: with hundreds of tabs open, a line is told to those of its own tape alone. */
+  private readonly byTape = new Map<string, Subject<string>>();
 
   constructor(
     @Inject(RELAY) private readonly relay: Relay,
@@ -39,14 +41,25 @@ export class TapeFeed implements OnModuleInit {
   }
 
   all(): Observable<TapeEvent> {
-    return this.subject;
+    return this.every;
   }
 
-  of(specimenId: string): Observable<TapeEvent> {
-    return this.subject.pipe(filter((event) => event.specimenId === specimenId));
+  /** The lines that land on one tape, as JSON, which is made once for however many listen. */
+  of(specimenId: string): Observable<string> {
+    return new Observable((listener) => {
+      const tape = this.byTape.get(specimenId) ?? new Subject<string>();
+      this.byTape.set(specimenId, tape);
+      const listening = tape.subscribe(listener);
+      return () => {
+        listening.unsubscribe();
+        if (!tape.observed) this.byTape.delete(specimenId);
+      };
+    });
   }
 
   private publishHere(event: TapeEvent): void {
-    if (event.lines.length > 0) this.subject.next(event);
+    if (event.lines.length === 0) return;
+    this.every.next(event);
+    this.byTape.get(event.specimenId)?.next(JSON.stringify({ lines: event.lines }));
   }
 }

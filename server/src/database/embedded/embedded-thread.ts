@@ -90,9 +90,12 @@ export class EmbeddedThread implements Queries {
   /** Everything that `work` asks stands together, or none of it where it throws. Nobody else asks meanwhile. */
   transaction<T>(work: (queries: Queries) => Promise<T>): Promise<T> {
     return this.inTurn(async () => {
-      await this.ask('begin');
+      // Answers come in the order of the questions, so that the work need not wait for the beginning.
+      const begun = this.ask('begin');
+      begun.catch(() => undefined);
       try {
         const done = await work({ query: (sql, params, options) => this.ask(sql, params, options) });
+        await begun;
         await this.ask('commit');
         return done;
       } catch (error) {
