@@ -1,7 +1,7 @@
 import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { MessageChannel } from 'node:worker_threads';
-import type { Entry, Result, SolveJob, SolveJobDocument, Summary } from '@mindful-probe/core';
+import type { Result, SolveJob, SolveJobDocument, Summary } from '@mindful-probe/core';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Piscina } from 'piscina';
 import {
@@ -45,9 +45,9 @@ export class AnalysesService implements OnModuleDestroy {
     }
   }
 
-  /** The row of a specimen on the shelf, from its tape. */
-  summarise(entries: readonly Entry[]): Promise<Summary> {
-    return this.threads.run(entries, { name: summariseInPool.name });
+  /** The row of a specimen on the shelf. @param tape its entries as the text of a JSON array */
+  summarise(tape: string): Promise<Summary> {
+    return this.threads.run(tape, { name: summariseInPool.name });
   }
 
   /** The bytes of a write-up, as one file. */

@@ -26,8 +26,8 @@ export function solveInPool({ job, progress }: SolveTask): Result<SolveJobDocume
 }
 
 /** The row of a specimen on the shelf. */
-export function summariseInPool(entries: readonly Entry[]): Summary {
-  return summarise(replay(entries));
+export function summariseInPool(tape: string): Summary {
+  return summarise(replay(JSON.parse(tape) as readonly Entry[]));
 }
 
 /** A write-up to be written out, with the photos that it shows, by their hash. */

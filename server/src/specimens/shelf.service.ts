@@ -132,10 +132,9 @@ export class ShelfService implements OnModuleInit, OnModuleDestroy {
   }
 
   private async workOut(id: string): Promise<void> {
-    const lines = await this.specimens.entriesAfter(id, 0);
-    const summary = await this.analyses.summarise(lines.map(({ entry }) => entry));
+    const { lastSeq, json } = await this.specimens.tapeText(id);
+    const summary = await this.analyses.summarise(json);
     if (this.isEnding) return;
-    const lastSeq = lines.at(-1)?.seq ?? 0;
     // A row that cannot be stored now, as on a full disk, is shown all the same, and worked out anew after the next start.
     await this.stored.put(id, lastSeq, this.version, summary).catch(() => undefined);
     const known = this.rows.get(id);

@@ -1,6 +1,6 @@
 import type { Entry } from '@mindful-probe/core';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, asc, eq, gt } from 'drizzle-orm';
+import { and, asc, eq, gt, sql } from 'drizzle-orm';
 import { DATABASE } from '../database/database.token.ts';
 import type { Database } from '../database/open-database.ts';
 import { entries, specimens } from '../database/schema.ts';
@@ -40,6 +40,18 @@ export class SpecimensRepository {
       .from(entries)
       .where(and(eq(entries.specimenId, id), gt(entries.seq, after)))
       .orderBy(asc(entries.seq));
+  }
+
+  /** A whole tape as the text of a JSON array, for whoever reads it elsewhere: here not one of thousands of entries is. */
+  async tapeText(id: string): Promise<{ readonly lastSeq: number; readonly json: string }> {
+    const [tape] = await this.db
+      .select({
+        lastSeq: sql<number>`coalesce(max(${entries.seq}), 0)`,
+        json: sql<string>`'[' || coalesce(string_agg(${entries.entry}::text, ',' order by ${entries.seq}), '') || ']'`,
+      })
+      .from(entries)
+      .where(eq(entries.specimenId, id));
+    return tape ?? { lastSeq: 0, json: '[]' };
   }
 
   /** As `AppendQueue.append`. */
