@@ -11,9 +11,18 @@ interface Violation {
 }
 
 /** What is seriously or critically wrong for people who cannot see or point; empty where nothing is. */
-export async function axeFindings(page: Page): Promise<string[]> {
-  await page.evaluate(AXE);
-  const violations = (await page.evaluate('axe.run().then((result) => result.violations)')) as Violation[];
+export function axeFindings(page: Page): Promise<string[]> {
+  return findingsOf(page, "{ resultTypes: ['violations'] }");
+}
+
+/** Texts that stand out too little from what is behind them: all that another theme can change. */
+export function contrastFindings(page: Page): Promise<string[]> {
+  return findingsOf(page, "{ resultTypes: ['violations'], runOnly: ['color-contrast'] }");
+}
+
+async function findingsOf(page: Page, options: string): Promise<string[]> {
+  if (!(await page.evaluate("'axe' in window"))) await page.evaluate(AXE);
+  const violations = (await page.evaluate(`axe.run(${options}).then((result) => result.violations)`)) as Violation[];
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`);

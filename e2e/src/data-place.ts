@@ -1,7 +1,7 @@
 import { PostgresCluster } from '../../server/test/postgres-cluster.ts';
 
 /** Some files run twice, the second time with their data in a PostgreSQL; that project of Jest sets this. */
-const onPostgres = (globalThis as { DATA_ON?: string }).DATA_ON === 'postgres';
+export const onPostgres = (globalThis as { DATA_ON?: string }).DATA_ON === 'postgres';
 
 let cluster: PostgresCluster | undefined;
 const databases = new Map<string, string>();

@@ -1,8 +1,9 @@
 import { rmSync } from 'node:fs';
 import { afterAll, beforeAll, expect } from '@jest/globals';
 import type { Browser, Page } from 'puppeteer-core';
-import { removeDatabases } from './data-place.ts';
+import { onPostgres, removeDatabases } from './data-place.ts';
 import { makeSpecimen, newFolder, openBrowser, openPage, type RunningApp, startApp } from './harness.ts';
+import { copyPreparedDemo } from './prepared-demo.ts';
 
 /** The application in a folder of its own, and a browser on it, for the tests of one file. */
 export class Bench {
@@ -32,6 +33,7 @@ export function useBench(script: 'demo' | 'start', { specimen, bare = false, for
     if (ended) throw new Error('The file was given up before its bench was ready.');
   };
   beforeAll(async () => {
+    if (script === 'demo' && !onPostgres) await copyPreparedDemo(folder);
     bench.app = await startApp(script, folder);
     untilEnded();
     bench.browser = await openBrowser();
