@@ -99,8 +99,8 @@ if (values.json) {
   };
   process.stdout.write(`${JSON.stringify(document, null, 2)}\n`);
 } else {
-  const line = ({ name, medianMs }: Measured) =>
-    `${name.padEnd(26)} ${medianMs.toFixed(4).padStart(10)} ms   ${(medianMs / yard.medianMs).toFixed(4).padStart(9)} yardsticks\n`;
+  const line = ({ name, medianMs, yardsticks }: Measured) =>
+    `${name.padEnd(26)} ${medianMs.toFixed(4).padStart(10)} ms   ${yardsticks.toFixed(4).padStart(9)} yardsticks\n`;
   process.stdout.write([yard, ...results].map(line).join(''));
   for (const { name, asked, solved } of countSolutions()) {
     process.stdout.write(`Drive of ${name}: ${asked} circuits asked for, ${solved} solved, each different\n`);
