@@ -13,6 +13,7 @@ import { type EstimateReading, type Fit, fitReadings, readingFigure, signOf } fr
 import { shownStatistic } from '../meter/index.ts';
 import { type Figure, figureIn, type SolveWarmed } from '../solve/index.ts';
 import type { Broken } from './broken.ts';
+import { bypassedWithin } from './bypass.ts';
 import type { FaultReading } from './evidence.ts';
 import type { Fault } from './fault.ts';
 
@@ -76,9 +77,12 @@ export class Expectations {
   alone(name: string, atAmps: number, broken: Broken): Expected {
     const packages = packagesNamed(this.packages, name);
     if (packages.length === 0) return this.junction(name, broken);
+    const names = packages.map((one) => one.name);
+    const bypassed = bypassedWithin(this.packages, broken, names);
     let volts = 0;
     let variance = 0;
     for (const one of packages) {
+      if (bypassed.has(one.name)) continue;
       const part = partOf(this.intact, one.ref) as LedPart;
       const own = voltsAlone(part, one, atAmps, broken, this.intact);
       if (own === 'beyond') {
@@ -220,7 +224,7 @@ function voltsAlone(
   const around = { celsius: celsiusOf(circuit, part) };
   const at = (amps: number, dies = series) =>
     dies === 0 ? 0 : ledVoltsAt({ ...part, series: dies, parallel }, Math.max(amps, 1e-9), around);
-  const here = broken.faults.find(({ fault }) => fault.ref === name);
+  const here = broken.faults.find(({ fault }) => fault.ref === name && !fault.acrossAll);
   switch (here?.fault.fault) {
     case 'open':
     case 'joint':

@@ -15,10 +15,12 @@ export interface Fault {
   readonly part: string;
   /** How likely before anything was seen, next to one chip that goes open undriven. */
   readonly weight: number;
-  /** Of a package: its dies. */
+  /** Of a package, or of packages in a row: their dies. */
   readonly dies?: Pick<LedPackage, 'series' | 'parallel'>;
   /** What it may have come to, from the least on: drifted values, or ohms of a leak or a joint. */
   readonly steps: readonly Drifted[];
+  /** Shorted from end to end, by something that conducts across it; else one die of a package alone is. */
+  readonly acrossAll?: true;
 }
 
 /**

@@ -23,7 +23,7 @@ export function withFault(circuit: Circuit, fault: Fault, step: Drifted | undefi
     case 'open':
       return opened(circuit, part, fault.dies);
     case 'short':
-      return shorted(circuit, part);
+      return shorted(circuit, part, fault.acrossAll ? fault.dies?.series : 1);
     case 'drift':
       return step ? withFields(circuit, part.ref, step.fields) : circuit;
     case 'leaky':
@@ -47,10 +47,10 @@ function opened(circuit: Circuit, part: Part, dies: Fault['dies']): Circuit {
   return withReplacement(circuit, part.ref, across(part, OPEN_OHMS));
 }
 
-function shorted(circuit: Circuit, part: Part): Circuit {
+/** @param dies of a row of LEDs, so many: of several in a package one alone goes */
+function shorted(circuit: Circuit, part: Part, dies = 1): Circuit {
   if (isKind(part, 'led')) {
-    // Of several dies in a package one alone goes.
-    const left = (part.series ?? 1) - 1;
+    const left = (part.series ?? 1) - dies;
     if (left > 0) return withFields(circuit, part.ref, { series: left });
   }
   if (isKind(part, 'bridge')) {

@@ -1,6 +1,7 @@
 import { type Circuit, packagesNamed, partOf } from '../circuit/index.ts';
 import type { Drifted } from '../device/index.ts';
 import type { Broken } from './broken.ts';
+import { bypassedWithin, isBypassed } from './bypass.ts';
 import { type Evidence, type FaultReading, isReading, uncertaintyOf } from './evidence.ts';
 import { type Expectations, type Expected, faultAt, METER_OHMS } from './expect.ts';
 import type { FaultBench } from './fault-bench.ts';
@@ -32,7 +33,14 @@ export function lightProbabilities(share: number): Readonly<Record<Light, number
 
 /** How a package, or some in a row, look by themselves from a bench supply. */
 export function aloneProbabilities(expectations: Expectations, name: string, broken: Broken): Readonly<Record<Light, number>> {
-  const worst = packagesNamed(expectations.packages, name).reduce<Light>((so, one) => {
+  const named = packagesNamed(expectations.packages, name);
+  const bypassed = bypassedWithin(
+    expectations.packages,
+    broken,
+    named.map((one) => one.name),
+  );
+  const worst = named.reduce<Light>((so, one) => {
+    if (bypassed.has(one.name)) return 'dark';
     const here = broken.faults.find(({ fault }) => fault.ref === one.name);
     const light = here ? ALONE[here.fault.fault](one.series, here.step?.value) : 'lights';
     return ORDER.indexOf(light) > ORDER.indexOf(so) ? light : so;
@@ -127,7 +135,7 @@ export class Likelihood {
       return this.logPlain({ kind: 'volts', across: of, value: volts, uncertainty, atAmps }, { low, high, share });
     }
     if (evidence.kind === 'lights' && !isLitAlone(evidence)) {
-      const light = geometric(this.lightOf(evidence.of, low), this.lightOf(evidence.of, high), share);
+      const light = geometric(this.lightOf(evidence, low), this.lightOf(evidence, high), share);
       return Math.log(lightProbabilities(light)[lightIn(evidence.value)]);
     }
     return Math.log((1 - share) * this.probability(evidence, low) + share * this.probability(evidence, high));
@@ -156,14 +164,16 @@ export class Likelihood {
     }
   }
 
-  private lightOf(of: string, broken: Broken): number {
+  /** Who says that some light means the least bright of them too, and who says that they are dark the brightest. */
+  private lightOf({ of, value }: Extract<Observation, { kind: 'lights' }>, broken: Broken): number {
     if (of === ALL) return isUneven(broken) ? Math.min(broken.lightOfAll, DIM_UNTIL) : broken.lightOfAll;
     const packages = packagesNamed(this.expectations.packages, of);
-    return packages.reduce((least, one) => {
+    const lights = packages.map((one) => {
       const fault = faultAt(broken, one.name);
-      const own = fault === 'short' && one.series === 1 ? 0 : (broken.light.get(one.ref) ?? 0);
-      return Math.min(least, fault === 'open' || fault === 'joint' ? 0 : own);
-    }, Number.POSITIVE_INFINITY);
+      if (fault === 'open' || fault === 'joint' || isBypassed(this.expectations.packages, broken, one.name)) return 0;
+      return fault === 'short' && one.series === 1 ? 0 : (broken.light.get(one.ref) ?? 0);
+    });
+    return value === true ? Math.min(...lights) : Math.max(...lights);
   }
 
   private seenProbability({ of, value }: Extract<Observation, { kind: 'seen' }>, broken: Broken): number {
@@ -278,7 +288,9 @@ const AS_GOOD_AS_OPEN = 5e6;
 function isUneven({ faults, light, lightOfAll }: Broken): boolean {
   if (lightOfAll < SEEN_FROM) return false;
   const isLess = [...light.values()].some((share) => share < DIM_UNTIL);
-  return isLess || faults.some(({ fault }) => fault.dies !== undefined && (fault.fault === 'open' || fault.fault === 'joint'));
+  return (
+    isLess || faults.some(({ fault }) => fault.dies !== undefined && (fault.fault === 'open' || fault.fault === 'joint' || fault.acrossAll))
+  );
 }
 
 /** What a diode range sends. */

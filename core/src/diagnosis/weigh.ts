@@ -1,6 +1,7 @@
 import { partOf } from '../circuit/index.ts';
 import type { Drifted } from '../device/index.ts';
 import type { Broken } from './broken.ts';
+import { bypassesSeen } from './bypass.ts';
 import { type Evidence, isReading } from './evidence.ts';
 import type { Fault } from './fault.ts';
 import type { FaultBench } from './fault-bench.ts';
@@ -25,6 +26,8 @@ export interface Weighed {
 
 /** Before anything was seen: nothing is wrong, or something that is not on the list. */
 const [INTACT_PRIOR, UNKNOWN_PRIOR] = [0.05, 0.02];
+/** That something conducts across packages that were seen dark in a row, as likely as that nothing is wrong at all: a figure of ours. */
+const BYPASS_PRIOR = 0.05;
 /**
  * Two faults at a time, of the chance that both priors make: all pairs together are then about a seventh of all single faults.
  * More than independence would have it, for one often brings the other.
@@ -49,6 +52,8 @@ const HARDLY = Math.log(0.04);
 export class FaultModel {
   readonly likelihood: Likelihood;
   private readonly single = new Map<Fault, Hypothesis>();
+  /** By the packages that each is across. */
+  private readonly bypasses = new Map<string, Hypothesis>();
   private readonly totalWeight: number;
 
   constructor(readonly bench: FaultBench) {
@@ -64,6 +69,16 @@ export class FaultModel {
     const made: Hypothesis = { faults: [fault], is: 'faults', prior, points: this.pointsOf([], fault) };
     this.single.set(fault, made);
     return made;
+  }
+
+  /** That something conducts across packages which were seen dark, one for each row of neighbours. */
+  bypassesOf(evidence: readonly Evidence[]): readonly Hypothesis[] {
+    const seen = bypassesSeen(this.bench.expectations.packages, evidence);
+    return seen.map((fault) => {
+      const made = this.bypasses.get(fault.ref) ?? { faults: [fault], is: 'faults', prior: BYPASS_PRIOR, points: this.pointsOf([], fault) };
+      this.bypasses.set(fault.ref, made);
+      return made;
+    });
   }
 
   pairOf(first: Weighed, second: Weighed): Hypothesis {
@@ -131,6 +146,7 @@ export function* weighInSteps(model: FaultModel, evidence: readonly Evidence[]):
     hypotheses.push(model.hypothesisOf(fault));
     yield { done: index + 1, of: model.bench.faults.length };
   }
+  hypotheses.push(...model.bypassesOf(evidence));
   const singles = weighed(model, [...hypotheses, model.intact, model.unknown], evidence);
   if (!leavesMuch(model, singles, evidence)) return singles;
   const partial = mostPartial(model, singles, evidence);

@@ -36,15 +36,16 @@ const OVER = 1;
  */
 export function worthOf(
   { circuit }: FaultBench,
-  { part: ref, fault }: Fault,
+  { part: ref, fault, acrossAll }: Fault,
   mended: Consequence,
   { worn, unsafe }: { readonly worn: readonly string[]; readonly unsafe: readonly string[] },
 ): Worth {
   const part = partOf(circuit, ref);
   const mains = alternatingSource(circuit) !== undefined;
   const isChip = isKind(part, 'converter') || isKind(part, 'sink');
-  const work =
-    fault === 'joint' ? MINUTES.joint : isMended(mended) ? MINUTES.wire * mended.refs.length : isChip ? MINUTES.chip : MINUTES.part;
+  // What conducts across is taken off, as a joint is soldered: with no new part.
+  const isOnBoard = fault === 'joint' || acrossAll === true;
+  const work = isOnBoard ? MINUTES.joint : isMended(mended) ? MINUTES.wire * mended.refs.length : isChip ? MINUTES.chip : MINUTES.part;
   const isCell = part !== undefined && deviceOf(part.kind).source?.isCell === true;
   const over = [
     { ref: mended.ref, ratio: mended.ofRated },
@@ -53,7 +54,7 @@ export function worthOf(
   return {
     word: unsafe.length > 0 ? 'not to be used again' : worn.length > 0 || over.length > 0 ? 'hardly worth it' : 'worth it',
     minutes: isCell && fault === 'drift' ? 1 : work + MINUTES.close + (mains ? MINUTES.firstPower.mains : MINUTES.firstPower.low),
-    parts: fault === 'joint' || isMended(mended) ? 0 : 1,
+    parts: isOnBoard || isMended(mended) ? 0 : 1,
     mains,
     watts: mended.supplyWatts,
     seen: mended.seen,
