@@ -1,16 +1,18 @@
-import { type LedPackage, packagesNamed } from '../circuit/index.ts';
+import { type Circuit, type LedPackage, packagesNamed, packagesOf } from '../circuit/index.ts';
 import type { Broken } from './broken.ts';
 import { type Evidence, isReading } from './evidence.ts';
 import type { Fault } from './fault.ts';
 import { ALL } from './observation.ts';
+import { rowsOf } from './package-rows.ts';
 
 /**
  * Packages in a row that stay dark while it is on: something conducts across them, a bridge of solder, a wire, moisture. Any
  * neighbours may be it, too many to be listed before anybody saw which are dark.
  */
-export function bypassesSeen(packages: readonly LedPackage[], evidence: readonly Evidence[]): readonly Fault[] {
+export function bypassesSeen(circuit: Circuit, evidence: readonly Evidence[]): readonly Fault[] {
+  const packages = packagesOf(circuit);
   const dark = darkOnSupply(packages, evidence);
-  return rowsOf(packages).flatMap((row) => {
+  return rowsOf(circuit, packages).flatMap((row) => {
     const runs: LedPackage[][] = [];
     for (const [index, one] of row.entries()) {
       if (!dark.has(one.name)) continue;
@@ -37,7 +39,7 @@ export function bypassedWithin(
   const within = new Set(names);
   return new Set(
     faults.flatMap(({ fault }) => {
-      const across = fault.acrossAll ? packagesNamed(packages, fault.ref).map(({ name }) => name) : [];
+      const across = fault.across ? packagesNamed(packages, fault.ref).map(({ name }) => name) : [];
       return across.every((name) => within.has(name)) ? across : [];
     }),
   );
@@ -45,7 +47,7 @@ export function bypassedWithin(
 
 /** Whether a package is one of those that something conducts across. */
 export function isBypassed(packages: readonly LedPackage[], { faults }: Pick<Broken, 'faults'>, name: string): boolean {
-  return faults.some(({ fault }) => fault.acrossAll && packagesNamed(packages, fault.ref).some((one) => one.name === name));
+  return faults.some(({ fault }) => fault.across && packagesNamed(packages, fault.ref).some((one) => one.name === name));
 }
 
 /** By the last word on each, as it was on its own supply. */
@@ -61,22 +63,16 @@ function darkOnSupply(packages: readonly LedPackage[], evidence: readonly Eviden
   return dark;
 }
 
-/** Packages that one current passes, part by part; none of a part that has several rows in parallel. */
-function rowsOf(packages: readonly LedPackage[]): readonly (readonly LedPackage[])[] {
-  const parts = new Map<string, LedPackage[]>();
-  for (const one of packages) parts.set(one.ref, [...(parts.get(one.ref) ?? []), one]);
-  return [...parts.values()].filter((row) => row[0]?.inRow === row.length);
-}
-
 function faultOf(run: readonly LedPackage[]): Fault {
   const [first, last] = [run[0] as LedPackage, run.at(-1) as LedPackage];
+  const across = new Map<string, number>();
+  for (const { ref, series } of run) across.set(ref, series + (across.get(ref) ?? 0));
   return {
     ref: run.length === 1 ? first.name : `${first.name}-${last.name}`,
     fault: 'short',
-    acrossAll: true,
+    across: [...across].map(([part, series]) => ({ part, series })),
     part: first.ref,
     weight: 0,
-    dies: { series: run.reduce((sum, { series }) => sum + series, 0), parallel: first.parallel },
     steps: [],
   };
 }

@@ -1,8 +1,8 @@
-import { stringsOf } from '../arrangement/index.ts';
 import { type Circuit, type LedPackage, packagesNamed, partOf, rangeOf, suppliesOf } from '../circuit/index.ts';
 import { deviceOf, isKind, type LedPart, ledVoltsAt, type Part, ratedChipAmps } from '../device/index.ts';
 import { type Evidence, isReading } from './evidence.ts';
 import type { FaultBench } from './fault-bench.ts';
+import { rowsOf } from './package-rows.ts';
 import type { Risk, TestPlace } from './test.ts';
 
 /** Minutes of somebody who knows how, at a bench where everything lies ready. */
@@ -110,30 +110,6 @@ function runsOf(circuit: Circuit, packages: readonly LedPackage[], evidence: rea
     );
     return [...single, ...each, ...rowsIn(row, left, most).flatMap((across) => alone(across, amps))];
   });
-}
-
-/** Packages that one current passes one after another, with nothing else between them; those in parallel each by itself. */
-function rowsOf(circuit: Circuit, packages: readonly LedPackage[]): readonly (readonly LedPackage[])[] {
-  const isRow = (ref: string) => {
-    const part = partOf(circuit, ref);
-    return isKind(part, 'led') && packages.every((one) => one.ref !== ref || one.parallel === (part.parallel ?? 1));
-  };
-  const rows: LedPackage[][] = [];
-  const placed = new Set<string>();
-  for (const string of stringsOf(circuit)) {
-    let row: LedPackage[] = [];
-    for (const ref of string) {
-      const own = isRow(ref) ? packages.filter((one) => one.ref === ref) : [];
-      if (own.length === 0) {
-        row = [];
-        continue;
-      }
-      if (row.length === 0) rows.push(row);
-      row.push(...own);
-      placed.add(ref);
-    }
-  }
-  return [...rows, ...packages.filter(({ ref }) => !placed.has(ref)).map((one) => [one])];
 }
 
 /** Those that are not tested yet as ranges of names, where they follow one another in the string and in their numbers. */

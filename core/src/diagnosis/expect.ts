@@ -224,7 +224,7 @@ function voltsAlone(
   const around = { celsius: celsiusOf(circuit, part) };
   const at = (amps: number, dies = series) =>
     dies === 0 ? 0 : ledVoltsAt({ ...part, series: dies, parallel }, Math.max(amps, 1e-9), around);
-  const here = broken.faults.find(({ fault }) => fault.ref === name && !fault.acrossAll);
+  const here = broken.faults.find(({ fault }) => fault.ref === name && !fault.across);
   switch (here?.fault.fault) {
     case 'open':
     case 'joint':

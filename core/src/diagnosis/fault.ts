@@ -15,12 +15,12 @@ export interface Fault {
   readonly part: string;
   /** How likely before anything was seen, next to one chip that goes open undriven. */
   readonly weight: number;
-  /** Of a package, or of packages in a row: their dies. */
+  /** Of a package: its dies. */
   readonly dies?: Pick<LedPackage, 'series' | 'parallel'>;
   /** What it may have come to, from the least on: drifted values, or ohms of a leak or a joint. */
   readonly steps: readonly Drifted[];
-  /** Shorted from end to end, by something that conducts across it; else one die of a package alone is. */
-  readonly acrossAll?: true;
+  /** Of what is shorted by something that conducts across it from end to end: its dies in series, by the parts that they are of. */
+  readonly across?: readonly { readonly part: string; readonly series: number }[];
 }
 
 /**

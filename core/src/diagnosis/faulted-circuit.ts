@@ -23,7 +23,7 @@ export function withFault(circuit: Circuit, fault: Fault, step: Drifted | undefi
     case 'open':
       return opened(circuit, part, fault.dies);
     case 'short':
-      return shorted(circuit, part, fault.acrossAll ? fault.dies?.series : 1);
+      return fault.across ? fault.across.reduce(bypassed, circuit) : shorted(circuit, part);
     case 'drift':
       return step ? withFields(circuit, part.ref, step.fields) : circuit;
     case 'leaky':
@@ -47,10 +47,17 @@ function opened(circuit: Circuit, part: Part, dies: Fault['dies']): Circuit {
   return withReplacement(circuit, part.ref, across(part, OPEN_OHMS));
 }
 
-/** @param dies of a row of LEDs, so many: of several in a package one alone goes */
-function shorted(circuit: Circuit, part: Part, dies = 1): Circuit {
+function bypassed(circuit: Circuit, { part: ref, series }: NonNullable<Fault['across']>[number]): Circuit {
+  const part = partOf(circuit, ref);
+  if (!isKind(part, 'led')) return circuit;
+  const left = (part.series ?? 1) - series;
+  return left > 0 ? withFields(circuit, ref, { series: left }) : withReplacement(circuit, ref, across(part, SHORT_OHMS));
+}
+
+function shorted(circuit: Circuit, part: Part): Circuit {
   if (isKind(part, 'led')) {
-    const left = (part.series ?? 1) - dies;
+    // Of several dies in a package one alone goes.
+    const left = (part.series ?? 1) - 1;
     if (left > 0) return withFields(circuit, part.ref, { series: left });
   }
   if (isKind(part, 'bridge')) {

@@ -83,6 +83,9 @@ export function stepAt(step: Drifted, further: Drifted, share: number): Drifted 
   return { fields: Object.fromEntries(fields), value: geometric(step.value, further.value, share), unit: step.unit };
 }
 
+/** Everything but how long it was in use. */
+type Momentary = Exclude<Evidence, { kind: 'used' }>;
+
 /** How well what was read and seen goes with what may be broken. */
 export class Likelihood {
   private readonly circuit: Circuit;
@@ -93,17 +96,29 @@ export class Likelihood {
     ({ circuit: this.circuit, expectations: this.expectations, whole: this.whole } = bench);
   }
 
-  /** The logarithm of how likely the evidence is with this broken. */
+  /** The logarithm of how likely all of the evidence is with this broken. */
+  logOfAll(evidence: readonly Evidence[], point: Point): number {
+    // Which of them light and which are dark is one look: what is loose makes contact for all of it, or for none.
+    const looks = evidence.filter(isLookAtSome);
+    const others = evidence.filter((one) => !isLookAtSome(one));
+    return others.reduce((sum, one) => sum + this.log(one, point), looks.length > 0 ? this.logTogether(looks, point) : 0);
+  }
+
+  /** The logarithm of how likely a piece of evidence is with this broken. */
   log(evidence: Evidence, point: Point): number {
-    if (evidence.kind === 'used') return this.logUsed(evidence.hours, point.low);
-    const plain = this.logPlain(evidence, point);
+    return evidence.kind === 'used' ? this.logUsed(evidence.hours, point.low) : this.logTogether([evidence], point);
+  }
+
+  /** Of what was read or seen at one moment. */
+  private logTogether(evidence: readonly Momentary[], point: Point): number {
+    const logOf = (at: Point) => evidence.reduce((sum, one) => sum + this.logPlain(one, at), 0);
+    const plain = logOf(point);
     const joint = point.low.faults.find(({ fault }) => fault.fault === 'joint');
     // What is loose may have made contact just then; a sign of it says so by itself.
-    if (!joint || evidence.kind === 'seen' || (!isReading(evidence) && isSign(evidence))) return plain;
+    if (!joint || evidence.some((one) => one.kind === 'seen' || (!isReading(one) && isSign(one)))) return plain;
     const others = point.low.faults.filter((one) => one !== joint);
     const rest = others.length === 0 ? this.whole : this.bench.circuits.with(others);
-    const contact = this.logPlain(evidence, { low: rest, high: rest, share: 0 });
-    return logSum(Math.log(1 - MAKES_CONTACT) + plain, Math.log(MAKES_CONTACT) + contact);
+    return logSum(Math.log(1 - MAKES_CONTACT) + plain, Math.log(MAKES_CONTACT) + logOf({ low: rest, high: rest, share: 0 }));
   }
 
   /** The same with a fault that nobody thought of: anything may be, within what the intact circuit shows or nothing. */
@@ -124,7 +139,7 @@ export class Likelihood {
     return faults.reduce((sum, { fault }) => sum + logHoursWith(this.circuit, fault, hours), 0) / faults.length;
   }
 
-  private logPlain(evidence: Exclude<Evidence, { kind: 'used' }>, { low, high, share }: Point): number {
+  private logPlain(evidence: Momentary, { low, high, share }: Point): number {
     if (isReading(evidence)) {
       if (this.isAsGoodAsOpen(evidence)) return this.logPlain({ ...evidence, value: null }, { low, high, share });
       const expected = expectedAt(this.expectations, evidence, { low, high, share });
@@ -199,6 +214,11 @@ export class Likelihood {
     if (value === 'open' && byNature) return faultAt(broken, of) === 'open' ? 0.9 : 0.1;
     return matches ? 1 - SLIP : SLIP;
   }
+}
+
+/** Whether it says which of them light on their own supply. */
+function isLookAtSome(evidence: Evidence): evidence is Extract<Observation, { kind: 'lights' }> {
+  return !isReading(evidence) && evidence.kind === 'lights' && evidence.of !== ALL && !isLitAlone(evidence);
 }
 
 function isLitAlone({ atAmps, state }: Extract<Observation, { kind: 'lights' }>): boolean {
@@ -289,7 +309,7 @@ function isUneven({ faults, light, lightOfAll }: Broken): boolean {
   if (lightOfAll < SEEN_FROM) return false;
   const isLess = [...light.values()].some((share) => share < DIM_UNTIL);
   return (
-    isLess || faults.some(({ fault }) => fault.dies !== undefined && (fault.fault === 'open' || fault.fault === 'joint' || fault.acrossAll))
+    isLess || faults.some(({ fault }) => fault.across || (fault.dies !== undefined && (fault.fault === 'open' || fault.fault === 'joint')))
   );
 }
 

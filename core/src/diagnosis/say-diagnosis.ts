@@ -12,15 +12,14 @@ import type { Outcome, ProposedTest, TestPlace } from './test.ts';
 const OPEN_FROM = 1e6;
 
 /** A fault in words: “D5 open”, “C1 down to 220 nF”. */
-export function sayFault(circuit: Circuit, { ref, fault, part: partRef, acrossAll }: Fault, step?: Drifted): string {
+export function sayFault(circuit: Circuit, { ref, fault, part: partRef, across }: Fault, step?: Drifted): string {
   const part = partOf(circuit, partRef);
   const source = part && deviceOf(part.kind).source;
   switch (fault) {
     case 'open':
       return isKind(part, 'bridge') ? `${ref}: one of its diodes open` : source ? `${ref} gives nothing` : `${ref} open`;
     case 'short':
-      if (acrossAll)
-        return `${ref} bypassed: something conducts across ${packagesNamed(packagesOf(circuit), ref).length > 1 ? 'them' : 'it'}`;
+      if (across) return `${ref} bypassed: something conducts across ${packagesNamed(packagesOf(circuit), ref).length > 1 ? 'them' : 'it'}`;
       return isKind(part, 'bridge') ? `${ref}: one of its diodes shorted` : `${ref} shorted`;
     case 'leaky':
       return step ? `${ref} leaks, about ${formatEngineering(step.value, 'ohms', 1).text} beside it` : `${ref} leaks`;

@@ -73,7 +73,7 @@ export class FaultModel {
 
   /** That something conducts across packages which were seen dark, one for each row of neighbours. */
   bypassesOf(evidence: readonly Evidence[]): readonly Hypothesis[] {
-    const seen = bypassesSeen(this.bench.expectations.packages, evidence);
+    const seen = bypassesSeen(this.bench.circuit, evidence);
     return seen.map((fault) => {
       const made = this.bypasses.get(fault.ref) ?? { faults: [fault], is: 'faults', prior: BYPASS_PRIOR, points: this.pointsOf([], fault) };
       this.bypasses.set(fault.ref, made);
@@ -199,7 +199,7 @@ function weighed(model: FaultModel, hypotheses: readonly Hypothesis[], evidence:
     const points =
       hypothesis.is === 'unknown'
         ? [evidence.reduce((sum, one) => sum + model.likelihood.logOfUnknown(one), 0)]
-        : hypothesis.points.map((point) => evidence.reduce((sum, one) => sum + model.likelihood.log(one, point), Math.log(point.weight)));
+        : hypothesis.points.map((point) => Math.log(point.weight) + model.likelihood.logOfAll(evidence, point));
     return { points, whole: Math.log(hypothesis.prior) + logSum(...points) };
   });
   const all = logSum(...logs.map(({ whole }) => whole));

@@ -36,7 +36,7 @@ const OVER = 1;
  */
 export function worthOf(
   { circuit }: FaultBench,
-  { part: ref, fault, acrossAll }: Fault,
+  { part: ref, fault, across }: Fault,
   mended: Consequence,
   { worn, unsafe }: { readonly worn: readonly string[]; readonly unsafe: readonly string[] },
 ): Worth {
@@ -44,7 +44,7 @@ export function worthOf(
   const mains = alternatingSource(circuit) !== undefined;
   const isChip = isKind(part, 'converter') || isKind(part, 'sink');
   // What conducts across is taken off, as a joint is soldered: with no new part.
-  const isOnBoard = fault === 'joint' || acrossAll === true;
+  const isOnBoard = fault === 'joint' || across !== undefined;
   const work = isOnBoard ? MINUTES.joint : isMended(mended) ? MINUTES.wire * mended.refs.length : isChip ? MINUTES.chip : MINUTES.part;
   const isCell = part !== undefined && deviceOf(part.kind).source?.isCell === true;
   const over = [
