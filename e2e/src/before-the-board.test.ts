@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
-import { confirmGate, enterLine, goTo, meaning, openPage, tabTo, typeLine, waitForText } from './harness.ts';
+import { confirmGate, enterLine, focusOn, goTo, meaning, openPage, tabTo, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('start', { specimen: 'Mirror bar', forgiven: /422/ });
@@ -199,7 +199,7 @@ describe('opening and closing', () => {
     await tabTo(page, 'Close again', 90);
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => /caps off[\s\S]*diffuser out/.test(document.querySelector('main ol')?.textContent ?? ''));
-    await page.focus('main ol input');
+    await focusOn(page, 'main ol input');
     await page.keyboard.press('Space');
     await waitForText(page, '1 of 2 gone back');
   });

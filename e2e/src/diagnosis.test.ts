@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { confirmGate, enterLine, goTo, makeSpecimen, meaning, pressButton, tabTo, typeLine } from './harness.ts';
+import { confirmGate, enterLine, focusOn, goTo, makeSpecimen, meaning, pressButton, tabTo, typeLine } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('demo', { forgiven: /status of 422/ });
@@ -88,7 +88,7 @@ describe('a kitchen spot with an open package and a bad crimp', () => {
   });
 
   it('goes over into Rework with the package to be linked out, and the decision stays with its reason', async () => {
-    await page.focus('[aria-label="Repair or not"] input');
+    await focusOn(page, '[aria-label="Repair or not"] input');
     await page.keyboard.type('the brass is nice');
     await pressButton(page, 'repair it');
     await shown('because: the brass is nice');
@@ -96,8 +96,8 @@ describe('a kitchen spot with an open package and a bad crimp', () => {
     await shown('because: the brass is nice');
     await follow('to Rework: link D5 out');
     await page.waitForSelector('[aria-label="Dead parts"]');
+    await focusOn(page, '[aria-label="Dead parts"]');
     expect(await page.$eval('[aria-label="Dead parts"]', (field) => (field as HTMLInputElement).value)).toBe('D5');
-    await page.focus('[aria-label="Dead parts"]');
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => /2 chips of D1-D9 linked out/.test(document.querySelector('main')?.textContent ?? ''), {
       timeout: 90_000,

@@ -1,7 +1,19 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { enterLine, goTo, makeSpecimen, openPage, pressButton, tabTo, typeLine, waitForSaved, waitForText } from './harness.ts';
+import {
+  choose,
+  enterLine,
+  focusOn,
+  goTo,
+  makeSpecimen,
+  openPage,
+  pressButton,
+  tabTo,
+  typeLine,
+  waitForSaved,
+  waitForText,
+} from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 // A count that is refused is what is tested.
@@ -61,8 +73,8 @@ describe('the drawer', () => {
     await makeSpecimen(page, 'Window candle');
     for (const line of ['V1 5v', 'R1 47r 0.25w on V1.+ A', 'D1 led white rated 30ma on A V1.-']) await enterLine(page, line);
     await goTo(page, 'w', 'Rework');
-    await page.select('[aria-label="From"]', 'drawer');
-    await page.focus('[aria-label="Wanted current"]');
+    await choose(page, '[aria-label="From"]', 'drawer');
+    await focusOn(page, '[aria-label="Wanted current"]');
     await page.keyboard.press('Enter');
     await waitForText(page, '100 Ω for R1');
     await waitForText(page, 'ways kept');
@@ -113,7 +125,7 @@ describe('the drawer', () => {
     expect(await counts()).toEqual([1, 5]);
     await page.goBack({ waitUntil: 'load' });
     await waitForText(page, 'keep D1-D5 R1 in box 3', '[aria-label="Entries"]');
-    await page.focus('[aria-label="Entries"] button');
+    await focusOn(page, '[aria-label="Entries"] button');
     await page.keyboard.press('z');
     await waitForSaved(page);
     await page.waitForFunction(() => localStorage.getItem('probe.drawer-calls') === null);

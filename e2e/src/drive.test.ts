@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { enterLine, tabTo, waitForText } from './harness.ts';
+import { enterLine, focusOn, tabTo, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('demo');
@@ -45,7 +45,7 @@ function shown(): Promise<string> {
 
 /** The tab of that name, by the arrow keys, and what it shows. */
 async function tab(name: string): Promise<string> {
-  await page.focus('[role=tab][data-state=active]');
+  await focusOn(page, '[role=tab][data-state=active]');
   for (let tries = 0; tries < 8; tries++) {
     const chosen = await page.$eval('[role=tab][data-state=active]', (trigger) => trigger.textContent ?? '');
     if (chosen === name) return shown();
@@ -98,7 +98,7 @@ describe('the verdict of the demo specimens', () => {
     expect(await tab('Waves')).toMatch(/V1 volts .* C2 rated 400 V .* D1-D12 rated 30\.0 mA/);
     const cursor = () => page.$eval('[role=slider][aria-label="Moment of the period"]', (slider) => slider.getAttribute('aria-valuetext'));
     expect(await cursor()).toMatch(/^5\.00\sms: V1 volts 32\d\sV/);
-    await page.focus('[role=slider][aria-label="Moment of the period"]');
+    await focusOn(page, '[role=slider][aria-label="Moment of the period"]');
     for (let press = 0; press < 25; press++) await page.keyboard.press('ArrowRight');
     await page.waitForFunction(() =>
       /^10\.0\sms/.test(document.querySelector('[aria-label="Moment of the period"]')?.getAttribute('aria-valuetext') ?? ''),

@@ -106,6 +106,18 @@ export async function makeSpecimen(page: Page, name: string): Promise<void> {
   await waitForText(page, 'Claim', 'h1');
 }
 
+/** Gives the focus to what is there, or comes. */
+export async function focusOn(page: Page, selector: string): Promise<void> {
+  await page.waitForSelector(selector);
+  await page.focus(selector);
+}
+
+/** Chooses in a list that is there, or comes. */
+export async function choose(page: Page, selector: string, value: string): Promise<void> {
+  await page.waitForSelector(selector);
+  await page.select(selector, value);
+}
+
 /** Presses the button of these words. */
 export async function pressButton(page: Page, words: string, scope = 'main, [role=dialog]'): Promise<void> {
   const found = await page.evaluateHandle(

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { confirmGate, enterLine, goTo, makeSpecimen, pressButton, tabTo, typeLine, waitForText } from './harness.ts';
+import { confirmGate, enterLine, focusOn, goTo, makeSpecimen, pressButton, tabTo, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('start', {});
@@ -56,7 +56,7 @@ describe('a strip', () => {
     expect(typed).toBe(1);
     await goTo(page, 'd', 'Drive');
     await page.waitForSelector('[role="tab"][id$="along-the-wires"]');
-    await page.focus('[role="tab"][id$="along-the-wires"]');
+    await focusOn(page, '[role="tab"][id$="along-the-wires"]');
     await waitForText(page, 'wires of twice the copper');
     expect(await axeFindings(page)).toEqual([]);
   });

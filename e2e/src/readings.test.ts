@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { enterLine, goTo, tabTo, typeLine, waitForText } from './harness.ts';
+import { choose, enterLine, goTo, tabTo, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('start', { specimen: 'Night light' });
@@ -80,8 +80,8 @@ describe('a log', () => {
     await page.keyboard.press('Escape');
     await chooser.uploadFile(csv);
     await waitForText(page, '1.95 V on average', '[role=dialog]');
-    await page.select('[role=dialog] li label:nth-of-type(2) select', 'ripple');
-    await page.select('[role=dialog] li label:nth-of-type(3) select', 'D1');
+    await choose(page, '[role=dialog] li label:nth-of-type(2) select', 'ripple');
+    await choose(page, '[role=dialog] li label:nth-of-type(3) select', 'D1');
     await page.evaluate(() =>
       [...document.querySelectorAll('button')].find((button) => button.textContent === 'Keep as readings')?.click(),
     );

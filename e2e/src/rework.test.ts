@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { enterLine, goTo, makeSpecimen, pressWith, tabTo, typeLine, waitForText } from './harness.ts';
+import { choose, enterLine, focusOn, goTo, makeSpecimen, pressWith, tabTo, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 /** The smallest PNG there is. */
@@ -31,9 +31,9 @@ async function newGadget(name: string, lines: readonly string[]): Promise<void> 
 
 /** Chooses a goal and fills in its fields, all by keyboard but for the choice itself. */
 async function want(goal: string, fields: Readonly<Record<string, string>>): Promise<void> {
-  await page.select('[aria-label="Goal"]', goal);
+  await choose(page, '[aria-label="Goal"]', goal);
   for (const [label, words] of Object.entries(fields)) {
-    await page.focus(`[aria-label="${label}"]`);
+    await focusOn(page, `[aria-label="${label}"]`);
     await pressWith(page, 'Control', 'a');
     await page.keyboard.type(words);
   }
@@ -88,7 +88,7 @@ describe('a lamp on mains', () => {
     const order = await page.$eval('[aria-label="Work order"]', ({ textContent }) => textContent ?? '');
     for (const words of ['below 5 V', 'filament lamp', '6 mm from anything live', 'Not for unattended use', 'Off again above'])
       expect(order).toContain(words);
-    await page.focus('[aria-label="Work order"] input[type=checkbox]');
+    await focusOn(page, '[aria-label="Work order"] input[type=checkbox]');
     await page.keyboard.press('Space');
     await waitForText(page, 'make safe 1', '[aria-label="Entries"]');
     await page.reload({ waitUntil: 'load' });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { axeFindings } from './axe.ts';
-import { enterLine, openPage, pressButton, pressWith, startApp, tabTo, waitForSaved, waitForText } from './harness.ts';
+import { enterLine, focusOn, openPage, pressButton, pressWith, startApp, tabTo, waitForSaved, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('demo', { forgiven: /net::ERR|Failed to load resource/ });
@@ -63,7 +63,7 @@ describe('a review, written and handed on', () => {
 
   it('own words of a section are Markdown, shown as they will look, and harmless', async () => {
     const { page } = bench;
-    await page.focus('button[aria-label="Add own words: Verdict"]');
+    await focusOn(page, 'button[aria-label="Add own words: Verdict"]');
     await page.keyboard.press('Enter');
     await page.waitForSelector('[contenteditable][aria-label="Own words: Verdict"]:focus');
     await page.keyboard.type('Fair for its **price**. <img src=x onerror=alert(1)> ![far](https://elsewhere.example/x.png)');
@@ -72,7 +72,7 @@ describe('a review, written and handed on', () => {
     // Half-typed words outlive a reload.
     await page.reload();
     await page.waitForFunction(() => document.querySelector('[contenteditable] strong')?.textContent === 'price');
-    await page.focus('[contenteditable]');
+    await focusOn(page, '[contenteditable]');
     await pressWith(page, 'Control', 'Enter');
     await page.waitForFunction(() => document.querySelector('article strong')?.textContent === 'price');
     expect(await page.$$eval('article img', (pictures) => pictures.filter((picture) => !picture.src.startsWith('data:')).length)).toBe(0);
@@ -136,7 +136,7 @@ describe('compare', () => {
         {},
         name,
       );
-      await page.focus('[role=dialog] li button');
+      await focusOn(page, '[role=dialog] li button');
       await page.keyboard.press('Enter');
       await page.waitForSelector('[role=dialog] ul[aria-label^="States of"]');
       await page.$$eval(
@@ -193,7 +193,7 @@ describe('a write-up on a bench that does not stand still', () => {
     const { page } = bench;
     const port = Number(new URL(bench.app.url).port);
     await bench.app.stop();
-    await page.focus('button[aria-label="Add own words: How hard it is driven"]');
+    await focusOn(page, 'button[aria-label="Add own words: How hard it is driven"]');
     await page.keyboard.press('Enter');
     await page.waitForSelector('[contenteditable]:focus');
     await page.keyboard.type('Written while nobody listened.');
