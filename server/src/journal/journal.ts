@@ -28,6 +28,8 @@ export interface TapeJournal {
 export const NO_JOURNAL: TapeJournal = { keep: async () => undefined };
 
 const ENDING = '.jsonl';
+/** Files that are kept open; a system allows a process a thousand or a few hundred. */
+const MOST_OPEN = 100;
 
 interface OpenTape {
   readonly file: LinesFile;
@@ -42,7 +44,9 @@ interface OpenTape {
  * database answers questions; this is what was promised to be kept.
  */
 export class Journal implements TapeJournal {
-  private readonly open = new Map<string, OpenTape>();
+  private readonly tapes = new Map<string, OpenTape>();
+  /** Files that are open, the one that was written to last at the end. */
+  private readonly opened = new Set<OpenTape>();
   readonly folder: string;
 
   /** @param dataFolder holds it in its folder `tapes` */
@@ -78,7 +82,9 @@ export class Journal implements TapeJournal {
     const path = this.pathOf(specimenId);
     await copyFile(path, asidePath(path));
     await writeDurably(path, tape.map((entry) => `${JSON.stringify(entry)}\n`).join(''));
-    this.open.delete(specimenId);
+    const known = this.tapes.get(specimenId);
+    this.tapes.delete(specimenId);
+    if (known) await this.letGo(known);
   }
 
   pathOf(specimenId: string): string {
@@ -93,9 +99,29 @@ export class Journal implements TapeJournal {
       // Whoever comes while it writes waits for that and for the next write, which takes all who came.
       tape.writing ??= this.write(tape, readAfter).finally(() => {
         tape.writing = undefined;
+        this.opened.delete(tape);
+        this.opened.add(tape);
       });
       await tape.writing;
     }
+    if (this.opened.size > MOST_OPEN) await this.letGoOfOldest();
+  }
+
+  /** Lets go of every file, once what is being written is on the disk. */
+  async close(): Promise<void> {
+    await Promise.all([...this.opened].map((tape) => this.letGo(tape)));
+  }
+
+  private async letGoOfOldest(): Promise<void> {
+    const [oldest] = [...this.opened].filter(({ writing }) => !writing);
+    if (oldest) await this.letGo(oldest);
+  }
+
+  private async letGo(tape: OpenTape): Promise<void> {
+    this.opened.delete(tape);
+    // Whoever waited may have begun to write again.
+    while (tape.writing) await tape.writing.catch(() => undefined);
+    await tape.file.close();
   }
 
   private async write(tape: OpenTape, readAfter: ReadAfter): Promise<void> {
@@ -118,10 +144,10 @@ export class Journal implements TapeJournal {
   }
 
   private tapeOf(specimenId: string): OpenTape {
-    const known = this.open.get(specimenId);
+    const known = this.tapes.get(specimenId);
     if (known) return known;
     const tape: OpenTape = { file: new LinesFile(this.pathOf(specimenId)), coming: new Map(), wanted: 0, writing: undefined };
-    this.open.set(specimenId, tape);
+    this.tapes.set(specimenId, tape);
     return tape;
   }
 }

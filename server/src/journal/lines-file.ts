@@ -9,6 +9,8 @@ const BLOCK_BYTES = 64 * 1024;
 export class LinesFile {
   /** Whole lines in it and their bytes; undefined until looked at, and again after a write that failed. */
   private known: { readonly lines: number; readonly bytes: number } | undefined;
+  /** Kept open between appends: to open and to close a file takes as long as to write to it. */
+  private handle: FileHandle | undefined;
 
   constructor(private readonly path: string) {}
 
@@ -23,19 +25,26 @@ export class LinesFile {
     const before = { lines: await this.length(), bytes: this.known?.bytes ?? 0 };
     const bytes = Buffer.from(lines.map((line) => `${line}\n`).join(''));
     const isNew = before.bytes === 0;
-    const file = await open(this.path, 'a');
+    const file = this.handle ?? (await open(this.path, 'a'));
+    this.handle = file;
     try {
       await file.appendFile(bytes);
-      await file.sync();
+      await file.datasync();
       this.known = { lines: before.lines + lines.length, bytes: before.bytes + bytes.length };
     } catch (error) {
       this.known = undefined;
       await file.truncate(before.bytes).catch(() => undefined);
+      await this.close();
       throw error;
-    } finally {
-      await file.close();
     }
     if (isNew) await syncFolder(dirname(this.path));
+  }
+
+  /** Lets go of the file until the next append; not while one runs. */
+  async close(): Promise<void> {
+    const handle = this.handle;
+    this.handle = undefined;
+    await handle?.close();
   }
 
   private async measure(): Promise<{ lines: number; bytes: number }> {

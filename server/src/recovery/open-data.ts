@@ -100,6 +100,7 @@ async function openFolder(folder: string, say: (words: string) => void): Promise
     relay: NO_RELAY,
     close: async () => {
       await client.close();
+      await files.journal.close();
       rmSync(openMark, { force: true });
     },
   };
