@@ -85,7 +85,7 @@ module.exports = {
       severity: 'error',
       from: {
         path: '^server/src',
-        pathNot: '(\\.repository\\.ts$|^server/src/(database|health)/|/append-queue\\.ts$|/bring-up-to-date\\.ts$)',
+        pathNot: '(\\.repository\\.ts$|^server/src/(database|health)/|/bring-up-to-date\\.ts$)',
       },
       to: { path: 'drizzle-orm' },
     },

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, describe, expect, it } from '@jest/globals';
+import { afterAll, afterEach, describe, expect, it } from '@jest/globals';
 import { sql } from 'drizzle-orm';
 import { EmbeddedClient } from '../src/database/embedded/embedded-client.ts';
 import { EmbeddedThread } from '../src/database/embedded/embedded-thread.ts';
@@ -11,8 +11,18 @@ const LONGEST_MS = 2000;
 /** Never ends, and never lets go of its thread. */
 const ENDLESS = 'with recursive numbers(n) as (select 1 union all select n from numbers) select count(*) from numbers';
 const folder = mkdtempSync(join(tmpdir(), 'probe-embedded-'));
-const open = () => EmbeddedThread.open(join(folder, 'database'), LONGEST_MS);
+const opened: EmbeddedThread[] = [];
 
+async function open(): Promise<EmbeddedThread> {
+  const thread = await EmbeddedThread.open(join(folder, 'database'), LONGEST_MS);
+  opened.push(thread);
+  return thread;
+}
+
+// A thread that a failed test left open would keep the run from ending.
+afterEach(async () => {
+  for (const thread of opened.splice(0)) await thread.close();
+});
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 describe('the embedded database in its thread', () => {
@@ -29,6 +39,30 @@ describe('the embedded database in its thread', () => {
     const counted = embeddedDatabase(thread).execute(sql`select count(*)::int as count from kept`);
     await expect(torn).rejects.toThrow('half-way');
     expect((await counted).rows).toEqual([{ count: 1 }]);
+    await thread.close();
+  });
+
+  it('answers many who ask at once in their order, each in the time that one is given, behind a transaction that runs', async () => {
+    const thread = await open();
+    await thread.query('create table pair (id integer)');
+    const order: string[] = [];
+    const asked = [
+      thread.transaction(async ({ query }) => {
+        await query('insert into pair values (1)');
+        await query('select pg_sleep(1.2)');
+        await query('insert into pair values (2)');
+        order.push('transaction');
+      }),
+      thread.query('select count(*)::int as count, pg_sleep(1.2)::text from pair').then(({ rows }) => {
+        expect(rows).toEqual([expect.objectContaining({ count: 2 })]);
+        order.push('first');
+      }),
+      thread.append([{ specimenId: 'nowhere', makes: false, entries: [] }]).catch(({ code }) => order.push(code)),
+      thread.query('select pg_sleep(1.2)').then(() => order.push('last')),
+    ];
+    await Promise.all(asked);
+    // There are no tapes in this database.
+    expect(order).toEqual(['transaction', 'first', '42P01', 'last']);
     await thread.close();
   });
 

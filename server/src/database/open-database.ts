@@ -9,6 +9,7 @@ import { drizzle as drizzlePglite } from 'drizzle-orm/pglite';
 import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
 import pg from 'pg';
 import { DatabaseUnreachableError } from '../errors/coded-errors.ts';
+import { type AppendAll, appendAll } from './append-all.ts';
 import type { EmbeddedClient } from './embedded/embedded-client.ts';
 import { EmbeddedThread } from './embedded/embedded-thread.ts';
 import { copyEmptyDatabase } from './empty-database.ts';
@@ -19,11 +20,11 @@ export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
 
 export interface OpenDatabase {
   readonly db: Database;
+  readonly appendAll: AppendAll;
   close(): Promise<void>;
 }
 
 const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
-const CASING = 'snake_case';
 
 /** The embedded database was written by a later version, which knows more tables than this one. */
 export class NewerDatabaseError extends Error {}
@@ -53,7 +54,7 @@ export async function openEmbedded(folder: string): Promise<OpenEmbedded> {
     }
     const db = embeddedDatabase(thread);
     await migratePglite(db, { migrationsFolder: MIGRATIONS });
-    return { db, thread, close: () => thread.close() };
+    return { db, thread, appendAll: (requests) => thread.append(requests), close: () => thread.close() };
   } catch (error) {
     await thread.close();
     throw error;
@@ -62,7 +63,7 @@ export async function openEmbedded(folder: string): Promise<OpenEmbedded> {
 
 /** The Drizzle handle of an embedded database. Of the driver's client it uses the two calls that ours has. */
 export function embeddedDatabase(client: EmbeddedThread | EmbeddedClient) {
-  return drizzlePglite(client as unknown as PGlite, { schema, casing: CASING });
+  return drizzlePglite(client as unknown as PGlite, { schema, casing: schema.CASING });
 }
 
 /** The copy from before the last change of tables; the one before that goes. */
@@ -114,7 +115,7 @@ export async function openPostgres(url: string): Promise<OpenPostgres> {
     const client = await pool.connect();
     try {
       await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
-      await migrateNode(drizzleNode(client, { schema, casing: CASING }), { migrationsFolder: MIGRATIONS });
+      await migrateNode(drizzleNode(client, { schema, casing: schema.CASING }), { migrationsFolder: MIGRATIONS });
       await client.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]);
     } finally {
       client.release();
@@ -124,8 +125,10 @@ export async function openPostgres(url: string): Promise<OpenPostgres> {
     throw new DatabaseUnreachableError(url, error);
   }
   const relay = new PostgresRelay(url, pool);
+  const db = drizzleNode(pool, { schema, casing: schema.CASING });
   return {
-    db: drizzleNode(pool, { schema, casing: CASING }),
+    db,
+    appendAll: (requests) => appendAll(db, requests),
     relay,
     close: async () => {
       await relay.close();

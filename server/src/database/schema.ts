@@ -1,6 +1,9 @@
 import type { Entry, Summary } from '@mindful-probe/core';
 import { customType, integer, json, pgTable, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
 
+/** How the names below are written in the database. */
+export const CASING = 'snake_case';
+
 /** A specimen is its tape; here is only what orders it. */
 export const specimens = pgTable('specimens', {
   id: text().primaryKey(),

@@ -1,5 +1,5 @@
 import { type DynamicModule, Global, Inject, Injectable, Module, type OnApplicationShutdown } from '@nestjs/common';
-import { DATABASE, RELAY } from '../database/database.token.ts';
+import { APPEND_ALL, DATABASE, RELAY } from '../database/database.token.ts';
 import { BENCH_KEEPER, JOURNAL } from '../journal/journal.tokens.ts';
 import type { OpenData } from './open-data.ts';
 
@@ -24,12 +24,13 @@ export class DataModule {
       providers: [
         { provide: OPEN_DATA, useValue: opened },
         { provide: DATABASE, useValue: opened.db },
+        { provide: APPEND_ALL, useValue: opened.appendAll },
         { provide: JOURNAL, useValue: opened.journal },
         { provide: BENCH_KEEPER, useValue: opened.bench },
         { provide: RELAY, useValue: opened.relay },
         DataCloser,
       ],
-      exports: [DATABASE, JOURNAL, BENCH_KEEPER, RELAY],
+      exports: [DATABASE, APPEND_ALL, JOURNAL, BENCH_KEEPER, RELAY],
     };
   }
 }

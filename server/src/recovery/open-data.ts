@@ -96,6 +96,7 @@ async function openFolder(folder: string, say: (words: string) => void): Promise
   const client = new EmbeddedClient(opened.thread, async () => (await openAlike(database, files, { deep: true, say })).thread);
   return {
     db: embeddedDatabase(client),
+    appendAll: (requests) => client.append(requests),
     ...files,
     relay: NO_RELAY,
     close: async () => {

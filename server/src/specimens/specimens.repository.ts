@@ -1,7 +1,8 @@
 import type { Entry } from '@mindful-probe/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, asc, eq, gt, sql } from 'drizzle-orm';
-import { DATABASE } from '../database/database.token.ts';
+import type { AppendAll } from '../database/append-all.ts';
+import { APPEND_ALL, DATABASE } from '../database/database.token.ts';
 import type { Database } from '../database/open-database.ts';
 import { entries, specimens } from '../database/schema.ts';
 import { type Appended, AppendQueue, type PlacedEntry } from './append-queue.ts';
@@ -17,8 +18,11 @@ export interface SpecimenRow {
 export class SpecimensRepository {
   private readonly queue: AppendQueue;
 
-  constructor(@Inject(DATABASE) private readonly db: Database) {
-    this.queue = new AppendQueue(db);
+  constructor(
+    @Inject(DATABASE) private readonly db: Database,
+    @Inject(APPEND_ALL) appendAll: AppendAll,
+  ) {
+    this.queue = new AppendQueue(appendAll);
   }
 
   list(): Promise<SpecimenRow[]> {

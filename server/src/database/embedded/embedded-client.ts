@@ -1,5 +1,6 @@
 import { setTimeout } from 'node:timers/promises';
 import { DatabaseGoneError } from '../../errors/coded-errors.ts';
+import type { AppendOutcome, AppendRequest } from '../append-all.ts';
 import type { Rows } from './embedded.worker.ts';
 import type { EmbeddedThread, Queries, QueryOptions } from './embedded-thread.ts';
 
@@ -26,6 +27,11 @@ export class EmbeddedClient implements Queries {
   /** As `EmbeddedThread.transaction`. @throws DatabaseGoneError */
   async transaction<T>(work: (queries: Queries) => Promise<T>): Promise<T> {
     return this.current().transaction(work);
+  }
+
+  /** As `AppendAll`. @throws DatabaseGoneError */
+  async append(requests: readonly AppendRequest[]): Promise<readonly AppendOutcome[]> {
+    return this.current().append(requests);
   }
 
   async close(): Promise<void> {

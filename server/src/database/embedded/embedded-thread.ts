@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import { DatabaseGoneError } from '../../errors/coded-errors.ts';
+import type { AppendOutcome, AppendRequest } from '../append-all.ts';
 import type { Answer, Question, Refusal, Rows } from './embedded.worker.ts';
 
 /** A thread reads JavaScript only, so tests that run this file from source take the built one. */
@@ -40,16 +41,24 @@ class EmbeddedError extends Error {
   }
 }
 
+/** A bug: answers come in the order of the questions. */
+class OtherAnswerError extends Error {}
+
+type Answered = Exclude<Answer, { refusal: Refusal }>;
+
 interface Waiting {
-  readonly resolve: (rows: Rows) => void;
+  readonly resolve: (answer: Answered) => void;
   readonly reject: (error: Error) => void;
-  readonly timer: NodeJS.Timeout;
+  /** Once the one before it is answered. */
+  readonly longestMs: number;
 }
 
 /** The embedded database in a thread of its own: whatever it does, requests are answered, and it can be ended. */
 export class EmbeddedThread implements Queries {
   private readonly waiting: Waiting[] = [];
-  /** Settled when whoever has the database now is done with it. */
+  /** Of the first that waits. */
+  private timer: NodeJS.Timeout | undefined;
+  /** Settled when the last transaction that is asked from here is done. */
   private turn: Promise<unknown> = Promise.resolve();
   private ended = false;
 
@@ -84,12 +93,21 @@ export class EmbeddedThread implements Queries {
   }
 
   query(sql: string, params: readonly unknown[] = [], options: QueryOptions = {}): Promise<Rows> {
-    return this.inTurn(() => this.ask(sql, params, options));
+    return this.turn.then(() => this.ask(sql, params, options));
+  }
+
+  /** As `AppendAll`: a transaction within the thread, so that none of its steps waits for a turn of this one. */
+  append(requests: readonly AppendRequest[]): Promise<readonly AppendOutcome[]> {
+    return this.turn.then(async () => {
+      const answer = await this.askFor({ kind: 'append', requests });
+      if (!('outcomes' in answer)) throw new OtherAnswerError();
+      return answer.outcomes;
+    });
   }
 
   /** Everything that `work` asks stands together, or none of it where it throws. Nobody else asks meanwhile. */
   transaction<T>(work: (queries: Queries) => Promise<T>): Promise<T> {
-    return this.inTurn(async () => {
+    const mine = this.turn.then(async () => {
       // Answers come in the order of the questions, so that the work need not wait for the beginning.
       const begun = this.ask('begin');
       begun.catch(() => undefined);
@@ -103,53 +121,62 @@ export class EmbeddedThread implements Queries {
         throw error;
       }
     });
+    this.turn = mine.catch(() => undefined);
+    return mine;
   }
 
   /** Closes the database, and ends the thread also where it does not close. */
   async close(): Promise<void> {
     if (!this.ended) {
-      this.worker.postMessage({ kind: 'close' } satisfies Question);
-      await this.answer(LONGEST_CLOSE_MS).catch(() => undefined);
+      // Also where what was asked before is not answered any more.
+      const timer = setTimeout(() => this.end(), LONGEST_CLOSE_MS);
+      await this.askFor({ kind: 'close' }).catch(() => undefined);
+      clearTimeout(timer);
     }
     await this.worker.terminate();
   }
 
-  private inTurn<T>(work: () => Promise<T>): Promise<T> {
-    const mine = this.turn.then(work);
-    this.turn = mine.catch(() => undefined);
-    return mine;
+  private async ask(sql: string, params: readonly unknown[] = [], { rowMode, parsers }: QueryOptions = {}): Promise<Rows> {
+    const asText = Object.keys(parsers ?? {}).map(Number);
+    const answer = await this.askFor({ kind: 'query', sql, params, asText, ...(rowMode && { rowMode }) });
+    if (!('rows' in answer)) throw new OtherAnswerError();
+    return answer.rows;
   }
 
-  private ask(sql: string, params: readonly unknown[] = [], { rowMode, parsers }: QueryOptions = {}): Promise<Rows> {
+  private askFor(question: Question): Promise<Answered> {
     if (this.ended) return Promise.reject(new DatabaseGoneError());
-    const asText = Object.keys(parsers ?? {}).map(Number);
-    this.worker.postMessage({ kind: 'query', sql, params, asText, ...(rowMode && { rowMode }) } satisfies Question);
+    this.worker.postMessage(question);
     return this.answer();
   }
 
   /** The next answer that nobody waits for yet. */
-  private answer(longestMs = this.longestAnswerMs): Promise<Rows> {
+  private answer(longestMs = this.longestAnswerMs): Promise<Answered> {
     return new Promise((resolve, reject) => {
-      const timer = setTimeout(() => this.end(), longestMs).unref();
-      this.waiting.push({ resolve, reject, timer });
+      this.waiting.push({ resolve, reject, longestMs });
+      if (this.waiting.length === 1) this.watch();
     });
+  }
+
+  /** Ends the thread where the first that waits waits too long. */
+  private watch(): void {
+    clearTimeout(this.timer);
+    const [first] = this.waiting;
+    this.timer = first && setTimeout(() => this.end(), first.longestMs).unref();
   }
 
   private take(answer: Answer): void {
     const waiting = this.waiting.shift();
+    this.watch();
     if (!waiting) return;
-    clearTimeout(waiting.timer);
-    if ('rows' in answer) waiting.resolve(answer.rows);
-    else waiting.reject(new EmbeddedError(answer.refusal));
+    if ('refusal' in answer) waiting.reject(new EmbeddedError(answer.refusal));
+    else waiting.resolve(answer);
   }
 
   private end(): void {
     if (this.ended) return;
     this.ended = true;
-    for (const { reject, timer } of this.waiting.splice(0)) {
-      clearTimeout(timer);
-      reject(new DatabaseGoneError());
-    }
+    for (const { reject } of this.waiting.splice(0)) reject(new DatabaseGoneError());
+    clearTimeout(this.timer);
     void this.worker.terminate();
   }
 }

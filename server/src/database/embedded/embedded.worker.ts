@@ -1,5 +1,8 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { PGlite } from '@electric-sql/pglite';
+import { drizzle } from 'drizzle-orm/pglite';
+import { type AppendOutcome, type AppendRequest, appendAll } from '../append-all.ts';
+import * as schema from '../schema.ts';
 
 /** What the thread is asked; answers come in the order of the questions. */
 export type Question =
@@ -11,6 +14,7 @@ export type Question =
       /** Types by their numbers in PostgreSQL that come back as it writes them. */
       readonly asText: readonly number[];
     }
+  | { readonly kind: 'append'; readonly requests: readonly AppendRequest[] }
   | { readonly kind: 'close' };
 
 export interface Rows {
@@ -26,7 +30,7 @@ export interface Refusal {
   readonly code?: string;
 }
 
-export type Answer = { readonly rows: Rows } | { readonly refusal: Refusal };
+export type Answer = { readonly rows: Rows } | { readonly outcomes: readonly AppendOutcome[] } | { readonly refusal: Refusal };
 
 const NO_ROWS: Rows = { rows: [], fields: [] };
 const asItIs = (text: string) => text;
@@ -44,16 +48,21 @@ async function serve(folder: string): Promise<void> {
     return;
   }
   answer({ rows: NO_ROWS });
-  port.on('message', async (question: Question) => {
-    try {
-      answer({ rows: await answerTo(database, question) });
-    } catch (error) {
-      answer({ refusal: refusalOf(error) });
-    }
+  const db = drizzle(database, { schema, casing: schema.CASING });
+  let turn = Promise.resolve();
+  port.on('message', (question: Question) => {
+    turn = turn.then(async () => {
+      try {
+        if (question.kind === 'append') answer({ outcomes: await appendAll(db, question.requests) });
+        else answer({ rows: await answerTo(database, question) });
+      } catch (error) {
+        answer({ refusal: refusalOf(error) });
+      }
+    });
   });
 }
 
-async function answerTo(database: PGlite, question: Question): Promise<Rows> {
+async function answerTo(database: PGlite, question: Exclude<Question, { kind: 'append' }>): Promise<Rows> {
   if (question.kind === 'close') {
     await database.close();
     return NO_ROWS;
@@ -65,7 +74,9 @@ async function answerTo(database: PGlite, question: Question): Promise<Rows> {
 }
 
 function refusalOf(error: unknown): Refusal {
-  const { message, code } = error as { message?: unknown; code?: unknown };
+  const { message, code, cause } = error as { message?: unknown; code?: unknown; cause?: unknown };
+  // Drizzle puts the statement around what the database said.
+  if (code === undefined && cause instanceof Error) return refusalOf(cause);
   return { message: typeof message === 'string' ? message : String(error), ...(typeof code === 'string' && { code }) };
 }
 
