@@ -1,7 +1,6 @@
 import { join } from 'node:path';
 import { type DynamicModule, type MiddlewareConsumer, Module, type NestModule } from '@nestjs/common';
 import { APP_FILTER, APP_PIPE } from '@nestjs/core';
-import cookieParser from 'cookie-parser';
 import { ZodValidationPipe } from 'nestjs-zod';
 import { AccessModule } from './access/access.module.ts';
 import type { Admission } from './access/access.service.ts';
@@ -37,9 +36,10 @@ export class AppModule implements NestModule {
       module: AppModule,
       imports: [
         DataModule.of(opened),
+        // First, because addresses are tried in this order, and these are asked for most.
+        SpecimensModule,
         AccessModule.of(admission),
         PicturesModule.of(pictureFolder),
-        SpecimensModule,
         ExchangeModule,
         BackupModule.of(dataFolder && join(dataFolder, 'backups')),
         RoomModule.of(dataFolder),
@@ -53,6 +53,6 @@ export class AppModule implements NestModule {
   }
 
   configure(consumer: MiddlewareConsumer): void {
-    consumer.apply(cookieParser(), OwnPagesMiddleware).forRoutes('{*path}');
+    consumer.apply(OwnPagesMiddleware).forRoutes('{*path}');
   }
 }

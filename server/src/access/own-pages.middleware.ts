@@ -1,4 +1,5 @@
 import { Injectable, type NestMiddleware } from '@nestjs/common';
+import { parseCookie } from 'cookie';
 import type { NextFunction, Request, Response } from 'express';
 import { BadAddressError, ForeignRequestError } from '../errors/coded-errors.ts';
 import { AccessService } from './access.service.ts';
@@ -16,8 +17,8 @@ export function isFromHere({ socket, headers }: Request): boolean {
 
 /** The session that a request shows; undefined where it shows none. */
 export function sessionTokenOf(request: Request): string | undefined {
-  const token = (request.cookies as Record<string, unknown> | undefined)?.[SESSION_COOKIE];
-  return typeof token === 'string' && token !== '' ? token : undefined;
+  // From this machine none comes, and none is looked for.
+  return parseCookie(request.headers.cookie ?? '')[SESSION_COOKIE] || undefined;
 }
 
 /**

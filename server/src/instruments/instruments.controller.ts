@@ -1,7 +1,9 @@
 import type { InstrumentNow, Measured, SeriesValue } from '@mindful-probe/core';
-import { Body, Controller, Delete, Get, HttpCode, type MessageEvent, Param, Post, Put, Query, Sse } from '@nestjs/common';
-import { ApiTags } from '@nestjs/swagger';
-import { finalize, map, merge, type Observable, of } from 'rxjs';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
+import { ApiProduces, ApiTags } from '@nestjs/swagger';
+import type { Response } from 'express';
+import { finalize, map, merge, of } from 'rxjs';
+import { type ServerEvent, sendEvents } from '../push/send-events.ts';
 import { WritesNothing } from '../room/room.guard.ts';
 import { MeasureDto, PageQueryDto, PutInstrumentDto, SeriesDto, SeriesQueryDto, SupplyDto } from './instruments.dto.ts';
 import { InstrumentsService } from './instruments.service.ts';
@@ -74,13 +76,14 @@ export class InstrumentsController {
     return {};
   }
 
-  @Sse('events')
-  events(@Query() { page }: PageQueryDto): Observable<MessageEvent> {
+  @Get('events')
+  @ApiProduces('text/event-stream')
+  events(@Query() { page }: PageQueryDto, @Res() response: Response): void {
     const leave = this.instruments.join(page);
     const changes = this.instruments
       .changes()
-      .pipe(map((change): MessageEvent => ('gone' in change ? { type: 'gone', data: change } : { type: 'instrument', data: change })));
-    const hello = of<MessageEvent>({ type: 'hello', data: { instruments: this.instruments.list() } });
-    return merge(hello, changes).pipe(finalize(leave));
+      .pipe(map((change): ServerEvent => ({ type: 'gone' in change ? 'gone' : 'instrument', json: JSON.stringify(change) })));
+    const hello = of<ServerEvent>({ type: 'hello', json: JSON.stringify(this.list()) });
+    sendEvents(response, merge(hello, changes).pipe(finalize(leave)));
   }
 }

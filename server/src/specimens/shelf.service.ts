@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os';
 import { setTimeout } from 'node:timers/promises';
 import { driveBandOf, type ShelfPart, type ShelfRow, type Summary } from '@mindful-probe/core';
 import { Injectable, Logger, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
-import { filter, firstValueFrom, type Observable, race, Subject, type Subscription, timer } from 'rxjs';
+import { filter, firstValueFrom, map, type Observable, race, Subject, type Subscription, share, timer } from 'rxjs';
 import { AnalysesService } from '../analyses/analyses.service.ts';
 import { computationVersion } from './computation-version.ts';
 import type { ShelfQuery } from './specimens.dto.ts';
@@ -29,6 +29,10 @@ export class ShelfService implements OnModuleInit, OnModuleDestroy {
   private readonly version = computationVersion();
   private readonly rows = new Map<string, ShelfRow>();
   private readonly changed = new Subject<ShelfRow>();
+  private readonly told = this.changed.pipe(
+    map((row) => JSON.stringify({ row })),
+    share(),
+  );
   /** To be worked out, the latest wanted first. */
   private readonly due = new Set<string>();
   private readonly pauses = new Map<string, NodeJS.Timeout>();
@@ -62,8 +66,9 @@ export class ShelfService implements OnModuleInit, OnModuleDestroy {
     for (const pause of this.pauses.values()) clearTimeout(pause);
   }
 
-  changes(): Observable<ShelfRow> {
-    return this.changed;
+  /** Rows that changed, as JSON, which is made once for however many listen. */
+  changes(): Observable<string> {
+    return this.told;
   }
 
   async part(query: ShelfQuery): Promise<ShelfPart> {

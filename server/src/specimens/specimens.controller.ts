@@ -1,8 +1,9 @@
 import type { ShelfPart } from '@mindful-probe/core';
-import { Body, Controller, Get, HttpCode, type MessageEvent, Param, Post, Query, Res, Sse } from '@nestjs/common';
-import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
+import { ApiOkResponse, ApiProduces, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { interval, map, merge, type Observable, of } from 'rxjs';
+import { type ServerEvent, sendEvents } from '../push/send-events.ts';
 import type { PlacedEntry } from './append-queue.ts';
 import { ShelfService } from './shelf.service.ts';
 import { AfterQueryDto, AppendEntriesDto, CreateSpecimenDto, LandedDto, ShelfQueryDto, TapeDto } from './specimens.dto.ts';
@@ -48,17 +49,19 @@ export class SpecimensController {
     return landed(await this.specimens.append(id, body.entries));
   }
 
-  @Sse('specimens/:id/events')
-  async events(@Param('id') id: string): Promise<Observable<MessageEvent>> {
+  @Get('specimens/:id/events')
+  @ApiProduces('text/event-stream')
+  async events(@Param('id') id: string, @Res() response: Response): Promise<void> {
     const { lastSeq } = await this.specimens.known(id);
-    const lines = this.feed.of(id).pipe(map((data): MessageEvent => ({ type: 'lines', data })));
-    return withBeat(of<MessageEvent>({ type: 'hello', data: { lastSeq } }), lines);
+    const lines = this.feed.of(id).pipe(map((json): ServerEvent => ({ type: 'lines', json })));
+    sendEvents(response, withBeat(of<ServerEvent>({ type: 'hello', json: JSON.stringify({ lastSeq }) }), lines));
   }
 
-  @Sse('shelf/events')
-  shelfEvents(): Observable<MessageEvent> {
-    const changes = this.shelves.changes().pipe(map((row): MessageEvent => ({ type: 'row', data: { row } })));
-    return withBeat(of<MessageEvent>({ type: 'hello', data: {} }), changes);
+  @Get('shelf/events')
+  @ApiProduces('text/event-stream')
+  shelfEvents(@Res() response: Response): void {
+    const changes = this.shelves.changes().pipe(map((json): ServerEvent => ({ type: 'row', json })));
+    sendEvents(response, withBeat(of<ServerEvent>({ type: 'hello', json: '{}' }), changes));
   }
 }
 
@@ -70,6 +73,6 @@ function landed(placed: readonly PlacedEntry[]): Landed {
   return { landed: placed.map(({ seq, entry }) => ({ id: entry.id, seq })) };
 }
 
-function withBeat(...streams: Observable<MessageEvent>[]): Observable<MessageEvent> {
-  return merge(...streams, interval(BEAT_MS).pipe(map((): MessageEvent => ({ type: 'beat', data: {} }))));
+function withBeat(...streams: Observable<ServerEvent>[]): Observable<ServerEvent> {
+  return merge(...streams, interval(BEAT_MS).pipe(map((): ServerEvent => ({ type: 'beat', json: '{}' }))));
 }
