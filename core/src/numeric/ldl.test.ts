@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { DenseLuFactoriser } from './dense-lu.ts';
-import { LdlFactoriser } from './ldl.ts';
+import { LdlFactoriser, LdlPattern } from './ldl.ts';
 import { seededRandom } from './random.ts';
 
 interface Drawn {
@@ -42,11 +42,11 @@ function drawn(nodes: number, held: number, seed: number): Drawn {
 
 /** Fills in and factors. */
 function factored({ size, pairs, held, dense }: Drawn): LdlFactoriser {
-  const ldl = new LdlFactoriser(size, pairs, held);
+  const ldl = new LdlFactoriser(new LdlPattern(size, pairs, held));
   ldl.values.fill(0);
   for (let row = 0; row < size; row++)
     for (let column = 0; column <= row; column++) {
-      const at = ldl.at(row, column);
+      const at = ldl.pattern.at(row, column);
       if (at >= 0) ldl.values[at] = dense[row * size + column] as number;
       else expect(dense[row * size + column]).toBe(0);
     }
@@ -78,20 +78,20 @@ describe('L·D·Lᵀ', () => {
   });
 
   it('finds an entry from either side, and none where there can be none', () => {
-    const ldl = new LdlFactoriser(4, [0, 1, 1, 2]);
-    expect(ldl.at(1, 0)).toBe(ldl.at(0, 1));
-    expect(ldl.at(1, 0)).toBeGreaterThanOrEqual(4);
-    expect(ldl.at(3, 0)).toBe(-1);
-    expect(ldl.at(3, 3)).toBe(3);
+    const ldl = new LdlFactoriser(new LdlPattern(4, [0, 1, 1, 2]));
+    expect(ldl.pattern.at(1, 0)).toBe(ldl.pattern.at(0, 1));
+    expect(ldl.pattern.at(1, 0)).toBeGreaterThanOrEqual(4);
+    expect(ldl.pattern.at(3, 0)).toBe(-1);
+    expect(ldl.pattern.at(3, 3)).toBe(3);
   });
 
   it('says which row has no pivot: two that hold one node contradict each other, and one that holds nothing', () => {
-    const twice = new LdlFactoriser(3, [0, 1, 0, 2], [1, 2]);
+    const twice = new LdlFactoriser(new LdlPattern(3, [0, 1, 0, 2], [1, 2]));
     twice.values.set([2, 0, 0]);
-    for (const row of [1, 2]) twice.values[twice.at(0, row)] = 1;
+    for (const row of [1, 2]) twice.values[twice.pattern.at(0, row)] = 1;
     expect(twice.factor().isSingular).toBe(true);
     expect([1, 2]).toContain(twice.singularColumn);
-    const alone = new LdlFactoriser(2, [], [1]);
+    const alone = new LdlFactoriser(new LdlPattern(2, [], [1]));
     alone.values.set([1, 0]);
     expect(alone.factor()).toMatchObject({ isSingular: true, singularColumn: 1 });
   });
@@ -101,6 +101,6 @@ describe('L·D·Lᵀ', () => {
     const random = seededRandom(3);
     const names = Array.from({ length: size }, (_, i) => i).sort(() => random() - 0.5);
     const pairs = names.slice(1).flatMap((name, i) => [names[i] as number, name]);
-    expect(new LdlFactoriser(size, pairs).values).toHaveLength(2 * size - 1);
+    expect(new LdlFactoriser(new LdlPattern(size, pairs)).values).toHaveLength(2 * size - 1);
   });
 });

@@ -1,26 +1,20 @@
 import { newFloats, newInts } from './new-array.ts';
 
 /**
- * L·D·Lᵀ of sparse symmetric matrices of one pattern (Duff, Erisman and Reid, Direct Methods for Sparse Matrices, 2nd ed.
- * 2017, ch. 4 and 10). The order of the pivots, and with it every operation, is found once: by least degree (Tinney and
- * Walker, Proc. IEEE 55, 1967, scheme 2). Nothing is exchanged while factoring, so it is for matrices whose pivots cannot
- * vanish in any order: diagonally dominant ones, and with them rows that hold a value, once what they hold is eliminated.
+ * Where a sparse symmetric matrix may differ from zero, and the order of its pivots with it: by least degree (Tinney and
+ * Walker, Proc. IEEE 55, 1967, scheme 2). It holds no value, so any number of matrices share one.
  */
-export class LdlFactoriser {
-  /** Diagonal by row, then what is off it: to be filled in before each factorisation, which takes its place. */
-  readonly values: Float64Array;
-  isSingular = false;
-  singularColumn = -1;
+export class LdlPattern {
   /** Rows in the order of elimination, and when each one's turn is. */
-  private readonly order: Int32Array;
+  readonly order: Int32Array;
   private readonly turn: Int32Array;
   /** By turn: where the entries below a pivot begin among all that are off the diagonal. */
-  private readonly starts: Int32Array;
+  readonly starts: Int32Array;
   /** Of each entry off the diagonal, in that order: its row, and the row of its pivot. */
-  private readonly rows: Int32Array;
-  private readonly pivots: Int32Array;
+  readonly rows: Int32Array;
+  readonly pivots: Int32Array;
   /** By turn, for each pair of those entries in order: which value the elimination changes. */
-  private readonly targets: Int32Array;
+  readonly targets: Int32Array;
 
   /**
    * @param pairs row, column, row, column … of everything off the diagonal that may differ from zero, on one side of it at
@@ -57,7 +51,6 @@ export class LdlFactoriser {
       const rows = below[k];
       for (let i = 0; i < rows.length; i++) for (let j = i; j < rows.length; j++) this.targets[at++] = this.at(rows[i], rows[j]);
     }
-    this.values = newFloats(size + entries);
   }
 
   /** Where the entry of a row and a column, and of that column and row, stands among the values; −1 where it is always zero. */
@@ -68,9 +61,26 @@ export class LdlFactoriser {
     for (let p = starts[turn[first]]; p < starts[turn[first] + 1]; p++) if (rows[p] === second) return this.size + p;
     return -1;
   }
+}
+
+/**
+ * L·D·Lᵀ of sparse symmetric matrices of one pattern (Duff, Erisman and Reid, Direct Methods for Sparse Matrices, 2nd ed.
+ * 2017, ch. 4 and 10). Nothing is exchanged while factoring, so it is for matrices whose pivots cannot vanish in any order:
+ * diagonally dominant ones, and with them rows that hold a value, once what they hold is eliminated.
+ */
+export class LdlFactoriser {
+  /** Diagonal by row, then what is off it: to be filled in before each factorisation, which takes its place. */
+  readonly values: Float64Array;
+  isSingular = false;
+  singularColumn = -1;
+
+  constructor(readonly pattern: LdlPattern) {
+    this.values = newFloats(pattern.size + pattern.rows.length);
+  }
 
   factor(): this {
-    const { size, values, order, starts, targets } = this;
+    const { values } = this;
+    const { size, order, starts, targets } = this.pattern;
     this.isSingular = false;
     this.singularColumn = -1;
     let target = 0;
@@ -98,7 +108,8 @@ export class LdlFactoriser {
 
   /** Solves A·x = b, writing x over `b` (length n). Meaningless when singular. */
   solveInPlace(b: Float64Array): void {
-    const { size, values, rows, pivots } = this;
+    const { values } = this;
+    const { size, rows, pivots } = this.pattern;
     for (let p = 0; p < rows.length; p++) b[rows[p]] -= values[size + p] * b[pivots[p]];
     for (let row = 0; row < size; row++) b[row] *= values[row];
     for (let p = rows.length - 1; p >= 0; p--) b[pivots[p]] -= values[size + p] * b[rows[p]];

@@ -1,4 +1,4 @@
-import { DenseLuFactoriser, LdlFactoriser, SparseLuFactoriser } from '../numeric/index.ts';
+import { DenseLuFactoriser, LdlFactoriser, LdlPattern, SparseLuFactoriser } from '../numeric/index.ts';
 import type { Elements } from './unfold.ts';
 
 /** Up to this many unknowns a dense factorisation is quicker than the bookkeeping of a sparse one. */
@@ -18,28 +18,34 @@ export interface SystemMatrix {
   solveInPlace(b: Float64Array): void;
 }
 
-/** The matrix of a circuit: symmetric where all that has pins of several kinds, and every branch between two nets, is absent. */
-export function createMatrix(elements: Elements, size: number): SystemMatrix {
-  if (elements.blocks.length === 0 && elements.branches.every(({ a, b }) => a < 0 || b < 0)) return symmetricMatrix(elements, size);
-  return size <= DENSE_UP_TO ? denseMatrix(size) : sparseMatrix(elements, size);
+/**
+ * What makes matrices of a circuit, all of one pattern: symmetric where all that has pins of several kinds, and every
+ * branch between two nets, is absent.
+ */
+export function matricesOf(elements: Elements, size: number): () => SystemMatrix {
+  if (elements.blocks.length === 0 && elements.branches.every(({ a, b }) => a < 0 || b < 0)) return symmetricMatrices(elements, size);
+  return size <= DENSE_UP_TO ? () => denseMatrix(size) : sparseMatrices(elements, size);
 }
 
 /**
  * Conductances alone make a matrix that is symmetric and diagonally dominant. A branch from a net to ground keeps it
  * symmetric; its own row is a held potential or a short, so its net is eliminated first.
  */
-function symmetricMatrix(elements: Elements, size: number): SystemMatrix {
+function symmetricMatrices(elements: Elements, size: number): () => SystemMatrix {
   const pairs: number[] = [];
   eachPair(elements, (a, b) => {
     if (a >= 0 && b >= 0) pairs.push(a, b);
   });
   for (const { a, b, branch } of elements.branches) if (a >= 0 || b >= 0) pairs.push(a >= 0 ? a : b, branch);
-  const ldl = new LdlFactoriser(
+  const pattern = new LdlPattern(
     size,
     pairs,
     elements.branches.map(({ branch }) => branch),
   );
-  return backedBy(ldl, ldl.values, (row, column) => ldl.at(row, column), true);
+  return () => {
+    const ldl = new LdlFactoriser(pattern);
+    return backedBy(ldl, ldl.values, (row, column) => pattern.at(row, column), true);
+  };
 }
 
 function denseMatrix(size: number): SystemMatrix {
@@ -47,7 +53,7 @@ function denseMatrix(size: number): SystemMatrix {
   return backedBy(new DenseLuFactoriser(size), values, (row, column) => row * size + column, false);
 }
 
-function sparseMatrix(elements: Elements, size: number): SystemMatrix {
+function sparseMatrices(elements: Elements, size: number): () => SystemMatrix {
   const rowsOf = Array.from({ length: size }, () => new Set<number>());
   const put = (row: number, column: number) => {
     if (row >= 0 && column >= 0) rowsOf[column].add(row);
@@ -75,9 +81,11 @@ function sparseMatrix(elements: Elements, size: number): SystemMatrix {
     }
     colStart[column + 1] = rowIndex.length;
   });
-  const values = new Float64Array(rowIndex.length);
-  const lu = new SparseLuFactoriser({ size, colStart, rowIndex: Int32Array.from(rowIndex) });
-  return backedBy(lu, values, (row, column) => placeOf.get(row * size + column) ?? -1, false);
+  const rows = Int32Array.from(rowIndex);
+  return () => {
+    const lu = new SparseLuFactoriser({ size, colStart, rowIndex: rows });
+    return backedBy(lu, new Float64Array(rows.length), (row, column) => placeOf.get(row * size + column) ?? -1, false);
+  };
 }
 
 /** Every two nodes that a conductance may lie between. */

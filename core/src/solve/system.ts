@@ -1,13 +1,13 @@
 import type { Circuit } from '../circuit/index.ts';
 import { JunctionLaw, type Part } from '../device/index.ts';
-import { newFloats, newInts } from '../numeric/index.ts';
+import { newFloats } from '../numeric/index.ts';
 import { Conductances } from './conductances.ts';
 import { Equations, type Memory } from './equations.ts';
-import { islandsOf } from './islands.ts';
-import { createMatrix, type SystemMatrix } from './matrix.ts';
+import type { SystemMatrix } from './matrix.ts';
 import type { StageContext } from './stage.ts';
 import { between, put, putBlock, readBlock, stampBlock } from './stamp.ts';
-import { type Block, type Branch, LINK_OHMS, unfold, unfoldAgain } from './unfold.ts';
+import { type Block, LINK_OHMS, unfold, unfoldAgain } from './unfold.ts';
+import { PLACES_OF_BRANCH, type Wiring, wiringOf } from './wiring.ts';
 
 /** A conductance from every net to ground, S: it gives nets that hang on nothing a potential, and no figure notices. */
 const LEAKAGE_SIEMENS = 1e-12;
@@ -48,16 +48,13 @@ export class CircuitSystem extends Equations {
 
   /** All that lies between two nodes: resistances, then capacitances, then what is over every curve and path of a block. */
   private readonly conductances: Conductances;
-  private readonly diagonal: Int32Array;
-  /** Where each branch's potentials and its own row stand in the matrix; −1 where there is nothing. */
-  private readonly branchPlaces: Int32Array;
+  private readonly wiring: Wiring;
   /** The linear elements' share of the matrix, for the stage prepared last. */
   private readonly linear: Float64Array;
   /** The curves that are junctions, in their places: a call that is always to the same law is quicker. */
   private readonly junctions: readonly (JunctionLaw | undefined)[];
   private knownIndices: ReadonlyMap<string, number> | undefined;
   private leak = 0;
-  private readonly islands: { readonly steady: readonly number[]; readonly inTime: readonly number[] };
 
   /** @param junctionFarads as in `Surroundings` */
   constructor(
@@ -77,16 +74,11 @@ export class CircuitSystem extends Equations {
     ];
     this.frequencies = elements.waves.flatMap(({ hertz }) => (hertz > 0 ? [hertz] : []));
     this.isSteady = this.frequencies.length === 0;
-    const steady = islandsOf(elements, false);
-    this.islands = { steady, inTime: this.capacitorCount === 0 ? steady : islandsOf(elements, true) };
-    this.matrix = createMatrix(elements, this.size);
+    this.wiring = wiringOf(elements, this.size);
+    this.matrix = this.wiring.newMatrix();
     this.linear = newFloats(this.matrix.values.length);
-    const { resistances, capacitances, curves, blocks, blockPaths } = elements;
-    this.conductances = new Conductances([resistances, capacitances, curves, blockPaths], this.matrix);
-    this.diagonal = newInts(this.nodeCount);
-    for (let node = 0; node < this.nodeCount; node++) this.diagonal[node] = this.matrix.at(node, node);
-    this.branchPlaces = branchPlacesIn(this.matrix, elements.branches);
-    for (const block of blocks) block.places = placesIn(this.matrix, block.terminals);
+    this.conductances = new Conductances(this.wiring.conductances);
+    for (const block of elements.blocks) block.places = placesIn(this.matrix, block.terminals);
     this.junctions = elements.curves.map(({ law }) => (law instanceof JunctionLaw ? law : undefined));
   }
 
@@ -196,7 +188,7 @@ export class CircuitSystem extends Equations {
   writeResidual(x: Float64Array, memory: Memory, residual: Float64Array): void {
     const { conductances, leak, stage } = this;
     const { blocks } = this.elements;
-    const ties = stage ? this.islands.inTime : this.islands.steady;
+    const ties = stage ? this.wiring.islands.inTime : this.wiring.islands.steady;
     for (let i = 0; i < this.nodeCount; i++) residual[i] = leak * x[i];
     for (let i = 0; i < ties.length; i++) residual[ties[i]] += TIE_SIEMENS * x[ties[i]];
     conductances.addTo(residual, x);
@@ -370,14 +362,15 @@ export class CircuitSystem extends Equations {
   }
 
   private writeLinear(): void {
-    const { linear, leak, shunt, reactances, capacitorSiemens, conductances, diagonal, branchPlaces } = this;
+    const { linear, leak, shunt, reactances, capacitorSiemens, conductances } = this;
+    const { diagonal, branchPlaces, islands } = this.wiring;
     const { resistances, branches } = this.elements;
     const { siemens } = conductances;
     for (let i = 0; i < resistances.length; i++) siemens[i] = this.isOpen(resistances[i].wave) ? 0 : resistances[i].siemens;
     siemens.set(capacitorSiemens, resistances.length);
     siemens.fill(shunt, this.curvesFrom);
     linear.fill(0);
-    const ties = this.stage ? this.islands.inTime : this.islands.steady;
+    const ties = this.stage ? islands.inTime : islands.steady;
     for (let i = 0; i < this.nodeCount; i++) linear[diagonal[i]] = leak;
     for (let i = 0; i < ties.length; i++) linear[diagonal[ties[i]]] += TIE_SIEMENS;
     conductances.stampAll(linear);
@@ -391,23 +384,6 @@ export class CircuitSystem extends Equations {
       linear[branchPlaces[at + 4]] -= wave >= 0 ? ohms + reactances[i] : Math.max(ohms + reactances[i], LINK_OHMS);
     }
   }
-}
-
-const PLACES_OF_BRANCH = 5;
-
-/** Where the matrix has each branch: what it gives its first net and gets from it, the same of its second, and its own row. */
-function branchPlacesIn(matrix: SystemMatrix, branches: readonly Branch[]): Int32Array {
-  const other = (row: number, column: number) => (matrix.isSymmetric ? -1 : matrix.at(row, column));
-  const places = newInts(PLACES_OF_BRANCH * branches.length);
-  for (let i = 0, at = 0; i < branches.length; i++, at += PLACES_OF_BRANCH) {
-    const { a, b, branch } = branches[i];
-    places[at] = matrix.at(a, branch);
-    places[at + 1] = other(branch, a);
-    places[at + 2] = matrix.at(b, branch);
-    places[at + 3] = other(branch, b);
-    places[at + 4] = matrix.at(branch, branch);
-  }
-  return places;
 }
 
 /** Where in the matrix the slopes of a block stand: row-major over its terminals. */
