@@ -42,6 +42,12 @@ describe('the embedded database in its thread', () => {
     await thread.close();
   });
 
+  // With the 128 MB that it takes by itself, a server would have 430 MB after its start, and may have 400.
+  it('keeps 32 MB of its tables in memory', async () => {
+    const thread = await open();
+    expect((await thread.query('show shared_buffers')).rows).toEqual([{ shared_buffers: '32MB' }]);
+  });
+
   it('answers many who ask at once in their order, each in the time that one is given, behind a transaction that runs', async () => {
     const thread = await open();
     await thread.query('create table pair (id integer)');
