@@ -129,6 +129,38 @@ describe.each(['a silicon diode', 'a Schottky diode that breaks down', 'a white 
   },
 );
 
+describe.each(['a silicon diode', 'a Schottky diode that breaks down', 'a white LED', 'a hot string of LEDs'])(
+  'a step of %s, limited by the current that its straight line led to',
+  (name) => {
+    const of = CURVES[name] as Part;
+    const law = lawsOf(of).curves[0] as JunctionLaw;
+    const out = { amps: 0, siemens: 0 };
+    const bend = law.firstVolts;
+    const scale = bend / 20;
+
+    it('goes to the volts where the law carries that current, unless it falls to less than a thousandth', () => {
+      law.evaluate(bend, out);
+      const most = out.amps;
+      for (const share of [0.7, 0.1, 0.02]) {
+        const at = law.limitByAmps(bend - scale, bend, share * most);
+        law.evaluate(at, out);
+        expect(out.amps).toBeCloseTo(share * most, 9);
+      }
+      law.evaluate(law.limitByAmps(bend - scale, bend, 1e-6 * most), out);
+      // n·Vt counts for the exponential alone: with the resistance the current at the bend falls by somewhat less.
+      expect(out.amps / most).toBeGreaterThan(1e-4);
+      expect(out.amps / most).toBeLessThan(5e-3);
+    });
+
+    it('goes where it is asked to where that is near, and as without a current where there is none or it is above the bend', () => {
+      expect(law.limitByAmps(bend - 1e-4 * scale, bend, 1)).toBe(bend - 1e-4 * scale);
+      expect(law.limitByAmps(-3, 0, -1)).toBe(law.limit(-3, 0));
+      expect(law.limitByAmps(2 * bend, 0, 1)).toBe(bend);
+      expect(law.limitByAmps(0.999 * bend, 0, 1e6)).toBe(bend);
+    });
+  },
+);
+
 describe.each(Object.entries(BLOCKS))('the law of %s', (_, of) => {
   const { law } = lawsOf(of).blocks[0] as Laws['blocks'][number];
   const at = (volts: readonly number[]) => {

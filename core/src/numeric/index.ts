@@ -4,6 +4,7 @@ export { type DenseLu, DenseLuFactoriser } from './dense-lu.ts';
 export { DisjointSets } from './disjoint-sets.ts';
 export { dot } from './dot.ts';
 export { findRoot } from './find-root.ts';
+export { isAllFinite } from './is-all-finite.ts';
 export { LdlFactoriser, LdlPattern } from './ldl.ts';
 export type { MatrixPattern } from './matrix-pattern.ts';
 export { nearlyEqual } from './nearly-equal.ts';

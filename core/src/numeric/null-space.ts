@@ -1,5 +1,6 @@
 import { DenseLuFactoriser } from './dense-lu.ts';
 import { dot } from './dot.ts';
+import { isAllFinite } from './is-all-finite.ts';
 
 /**
  * Left null vectors of a square matrix: orthonormal w with wᵀ·A ≈ 0, by one-sided Jacobi rotation of Aᵀ (Hestenes,
@@ -55,7 +56,7 @@ export function solveLeastChange(matrix: Float64Array, b: Float64Array, leftNull
   const solution = new Float64Array(whole);
   solution.set(b);
   factor.solveInPlace(solution);
-  return solution.every(Number.isFinite) ? solution.slice(0, size) : undefined;
+  return isAllFinite(solution) ? solution.slice(0, size) : undefined;
 }
 
 function rotate(a: Float64Array, b: Float64Array, c: number, s: number): void {

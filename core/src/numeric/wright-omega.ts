@@ -48,13 +48,18 @@ const SMALL = 1e-7;
  * function", LNCS 2385, 2002).
  */
 export class OmegaSeries {
-  private z = Number.NEGATIVE_INFINITY;
+  private z = 1;
   private omega = 0;
   private first = 0;
   private second = 0;
   private third = 0;
   private fourth = 0;
   private fifth = 0;
+
+  /** Begins where omega is known without looking: 1 at 1. */
+  constructor() {
+    this.centreAt(1, 1);
+  }
 
   /** @returns omega at z, to 1e-11 of itself */
   at(z: number): number {

@@ -89,7 +89,7 @@ export class Newton {
     const { agreement, minSolves, maxIterations } = options;
     const isBrief = options.isBrief && !system.hasBlocks;
     for (let solves = 0; solves <= maxIterations; solves++) {
-      const agrees = system.evaluate(x, memory, agreement);
+      const agrees = system.evaluate(x, memory, agreement, solves > 0);
       if (agrees && solves >= minSolves) return { outcome: 'converged', iterations: solves, singularUnknown: -1 };
       system.writeMatrix(memory);
       matrix.factor();

@@ -1,5 +1,5 @@
 import { type Circuit, fail, partsOfKind, type Result, succeed } from '../circuit/index.ts';
-import { newFloats } from '../numeric/index.ts';
+import { isAllFinite, newFloats } from '../numeric/index.ts';
 import { ideallyHeldLoop } from './ideal-loop.ts';
 import { Newton } from './newton.ts';
 import { CircuitSystem } from './system.ts';
@@ -83,9 +83,9 @@ function settleAll(system: CircuitSystem, newton: Newton, x: Float64Array): Foun
 function findPoint(newton: Newton, x: Float64Array): Found {
   newton.forget();
   const plain = newton.run(x);
-  if (plain.outcome === 'converged' && isFinitePoint(x)) return { outcome: 'found', iterations: plain.iterations, singularUnknown: -1 };
+  if (plain.outcome === 'converged' && isAllFinite(x)) return { outcome: 'found', iterations: plain.iterations, singularUnknown: -1 };
   const stepped = newton.runByConductance(x) ?? stepSources(newton, x);
-  const outcome = stepped !== undefined && isFinitePoint(x) ? 'found' : 'lost';
+  const outcome = stepped !== undefined && isAllFinite(x) ? 'found' : 'lost';
   return { outcome, iterations: plain.iterations + (stepped ?? 0), singularUnknown: plain.singularUnknown };
 }
 
@@ -99,8 +99,4 @@ function stepSources(newton: Newton, x: Float64Array): number | undefined {
     if (run.outcome !== 'converged') return undefined;
   }
   return iterations;
-}
-
-function isFinitePoint(x: Float64Array): boolean {
-  return x.every(Number.isFinite);
 }

@@ -1,4 +1,4 @@
-import { newFloats } from '../numeric/index.ts';
+import { isAllFinite, newFloats } from '../numeric/index.ts';
 import { Newton, STAGE_NEWTON } from './newton.ts';
 import type { SolvedMoment, StageContext } from './stage.ts';
 import type { CircuitSystem } from './system.ts';
@@ -279,7 +279,7 @@ export class Stepper {
     const m = middle.time - end.time;
     const p = end.time - before.time;
     // The divided difference of third order, Newton's form, as what each of the four moments counts for in it.
-    const toCubic = (CUBIC_BETWEEN * h ** 3) / (h + p);
+    const toCubic = (CUBIC_BETWEEN * h * h * h) / (h + p);
     const ofNext = toCubic / (h * (h - m));
     const ofBefore = -toCubic / (p * (m + p));
     const middleInLater = toCubic / (h * (h - m)) + toCubic / (h * m);
@@ -356,9 +356,3 @@ export class Stepper {
 const MOST_SWITCHINGS = 4;
 /** The most that (t − t₀)·(t − middle)·(t − t₁) comes to inside a step, of its length cubed. */
 const CUBIC_BETWEEN = 0.064;
-
-function isAllFinite(x: Float64Array): boolean {
-  let sum = 0;
-  for (let i = 0; i < x.length; i++) sum += x[i];
-  return sum - sum === 0;
-}

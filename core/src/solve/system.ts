@@ -124,9 +124,10 @@ export class CircuitSystem extends Equations {
    *
    * @param memory limited against it, and updated
    * @param agreement how near to its last straight line every law must be
+   * @param isSolved whether `x` solves the circuit on the straight lines of the evaluation before
    * @returns true when all laws are as near, and none was limited: `x`, solved on those lines, solves the circuit
    */
-  evaluate(x: Float64Array, memory: Memory, { relative, amps: absolute }: Agreement): boolean {
+  evaluate(x: Float64Array, memory: Memory, { relative, amps: absolute }: Agreement, isSolved: boolean): boolean {
     const { point, junctions } = this;
     const { curves, blocks } = this.elements;
     const { limited, volts, amps, siemens, mismatch, isFresh } = memory;
@@ -136,13 +137,16 @@ export class CircuitSystem extends Equations {
       const { a, b, law } = curves[i];
       const junction = junctions[i];
       const asked = (a >= 0 ? x[a] : 0) - (b >= 0 ? x[b] : 0);
-      const at = isFresh ? law.firstVolts : junction ? junction.limit(asked, limited[i]) : law.limit(asked, limited[i]);
+      const lineAmps = amps[i] + siemens[i] * (asked - volts[i]);
+      let at = law.firstVolts;
+      if (!isFresh && junction) at = isSolved ? junction.limitByAmps(asked, limited[i], lineAmps) : junction.limit(asked, limited[i]);
+      else if (!isFresh) at = law.limit(asked, limited[i]);
       const aside = at - asked;
       if (!((aside < 0 ? -aside : aside) <= 1e-9 + 1e-7 * (asked < 0 ? -asked : asked))) agrees = false;
       if (junction) junction.evaluate(at, point);
       else law.evaluate(at, point);
       const here = point.amps - point.siemens * aside;
-      const off = here - (amps[i] + siemens[i] * (asked - volts[i]));
+      const off = here - lineAmps;
       if (!((off < 0 ? -off : off) <= absolute + relative * (here < 0 ? -here : here))) agrees = false;
       mismatch[i] = off;
       limited[i] = at;
@@ -167,12 +171,13 @@ export class CircuitSystem extends Equations {
     for (let i = 0; i < curves.length; i++) {
       const { a, b } = curves[i];
       const junction = junctions[i];
-      if (!junction || limited[i] !== volts[i]) return false;
+      if (!junction) return false;
       const at = (a >= 0 ? x[a] : 0) - (b >= 0 ? x[b] : 0);
-      const rise = siemens[i] * (at - volts[i]);
-      const there = amps[i] + rise;
+      const from = limited[i];
+      const rise = siemens[i] * (at - from);
+      const there = amps[i] + siemens[i] * (at - volts[i]);
       const most = absolute + relative * (there < 0 ? -there : there);
-      if (!junction.isStraight(volts[i], at, amps[i], rise, most)) return false;
+      if (!junction.isStraight(from, at, there - rise, rise, most)) return false;
     }
     for (let i = 0; i < curves.length; i++) {
       const { a, b } = curves[i];

@@ -111,6 +111,23 @@ export class JunctionLaw implements CurveLaw {
     return share <= MOST_RISE * u && rise * rise <= 2 * u * allowed;
   }
 
+  /**
+   * Limits a step to volts that solve the circuit with the junction's straight line: where they are below the bend, it goes
+   * to the volts of the current that the line led to. What lies around a junction mostly sets its current, so that this is
+   * nearly right at once; by volts alone it goes down by about n·Vt a time.
+   *
+   * @param lineAmps by that line, at `volts`
+   */
+  limitByAmps(volts: number, previous: number, lineAmps: number): number {
+    const { Is, Rs, nVt, bendVolts } = this;
+    const u = lineAmps + Is;
+    if (!(Rs > 0 && volts <= bendVolts && u > QUIET_AMPS)) return this.limit(volts, previous);
+    const away = (volts - previous) * this.perVolt;
+    if (away < SHORT_STEP && away > -SHORT_STEP) return volts;
+    const at = Math.max(lineAmps * Rs + nVt * Math.log(u / Is) + this.shiftVolts, previous - MOST_FALL * nVt);
+    return Math.min(bendVolts, at);
+  }
+
   // Two bends to step over carefully. With Rs the law is nearly straight above its bend: a step across the bend
   // stops there, in either direction, which breaks the cycle between "off" and "far on". Without Rs it is Nagel's
   // junction limiting (SPICE2, UCB/ERL M520, 1975, 3.2.2).
@@ -128,6 +145,10 @@ export class JunctionLaw implements CurveLaw {
   }
 }
 
+/** In n·Vt: within it the law is so nearly straight that no step need be limited. */
+const SHORT_STEP = 0.25;
+/** In n·Vt: a current falls to a thousandth at the most. What is behind it may not have turned on yet, and it would turn off for that. */
+const MOST_FALL = 7;
 /** A current beside which no stage of a step looks, A. */
 const QUIET_AMPS = 1e-10;
 /** Of its current: within it the terms beyond the second are small beside that. */
