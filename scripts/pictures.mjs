@@ -112,7 +112,12 @@ try {
       await page.click(press);
       await new Promise((resolve) => setTimeout(resolve, 500));
     }
-    if (scroll) await page.$eval(scroll, (element) => element.scrollIntoView({ block: 'start' }));
+    if (scroll) {
+      await page.$eval(scroll, (element) => element.scrollIntoView({ block: 'start' }));
+      await new Promise((resolve) => setTimeout(resolve, 300));
+    }
+    // Charts are fetched when they come into view.
+    await page.waitForFunction(() => !document.body.textContent.includes('Drawing the chart'), { timeout: 60_000 });
     await page.screenshot({ path: join(out, `${name}.png`) });
     await page.close();
   }

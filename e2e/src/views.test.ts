@@ -31,16 +31,23 @@ const VIEWS = [
   '/enter',
 ];
 
-/** kB of script, a tenth above what they were when this was written: the solver's alone are 36, and belong into the workers. */
+/** kB of script as it is sent, somewhat above what it was when this was written; no view should need more than 250. */
 const MOST_SCRIPT_KB: Readonly<Record<string, number>> = {
-  '/': 265,
-  '/drawer': 220,
-  '/specimens/usb-book-clip/claim': 345,
-  '/specimens/usb-book-clip/readings': 400,
-  '/specimens/usb-book-clip/rework': 380,
+  '/': 215,
+  '/drawer': 235,
+  '/rounds': 310,
+  '/marks': 235,
+  '/specimens/usb-book-clip/claim': 260,
+  '/specimens/usb-book-clip/first-light': 250,
+  '/specimens/usb-book-clip/opening': 260,
+  '/specimens/usb-book-clip/trace': 285,
+  '/specimens/usb-book-clip/readings': 300,
+  '/specimens/usb-book-clip/rework': 285,
+  '/specimens/usb-book-clip/write-up': 250,
+  '/specimens/reading-room-lamp/proof': 375,
 };
-/** A view with charts has 110 more. */
-const MOST_SCRIPT_KB_OF_ANY = 490;
+/** What draws charts is 110 more, where one is in view. */
+const MOST_SCRIPT_KB_OF_ANY = 310;
 
 const bench = useBench('demo', { bare: true });
 
@@ -48,7 +55,10 @@ const bench = useBench('demo', { bare: true });
 async function settled(page: Page): Promise<void> {
   await page.evaluate(() => document.fonts.ready);
   await page.waitForFunction(
-    () => !/computing…|Opening…|Searching…|Planning…|Writing…|Computing…/.test(document.querySelector('main')?.textContent ?? ''),
+    () =>
+      !/computing…|Opening…|Searching…|Planning…|Writing…|Computing…|Drawing the chart…/.test(
+        document.querySelector('main')?.textContent ?? '',
+      ),
   );
   await new Promise((resolve) => setTimeout(resolve, 150));
 }

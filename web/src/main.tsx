@@ -1,7 +1,6 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { RouterProvider } from 'react-router';
-import { router } from './app/routes.tsx';
+import { AddressedViews } from './app/routes.tsx';
 import { applyTheme, storedTheme } from './app/theme.ts';
 import './styles.css';
 
@@ -10,6 +9,6 @@ const root = document.getElementById('root');
 if (!root) throw new Error('The page has no root to draw in.');
 createRoot(root).render(
   <StrictMode>
-    <RouterProvider router={router} />
+    <AddressedViews />
   </StrictMode>,
 );

@@ -1,39 +1,42 @@
-import { createBrowserRouter, Navigate } from 'react-router';
+import type { ComponentType, ReactNode } from 'react';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { FetchedView, fetched } from './fetched-view.tsx';
 import { NotFoundPage } from './not-found-page.tsx';
 
-/** An address for the shelf and for each stage of each specimen. Each view is fetched when first entered. */
-export const router = createBrowserRouter([
-  { path: '/', lazy: async () => ({ Component: (await import('../shelf/shelf-page.tsx')).ShelfPage }), hydrateFallbackElement: <p /> },
-  {
-    path: '/specimens/:id',
-    lazy: async () => ({ Component: (await import('./workspace.tsx')).Workspace }),
-    hydrateFallbackElement: <p className="p-6 text-quiet">Opening…</p>,
-    children: [
-      { index: true, element: <Navigate to="claim" replace /> },
-      { path: ':stage', lazy: async () => ({ Component: (await import('./stage-outlet.tsx')).StageOutlet }) },
-    ],
-  },
-  { path: '/marks', lazy: async () => ({ Component: (await import('../marks/marks-page.tsx')).MarksPage }), hydrateFallbackElement: <p /> },
-  {
-    path: '/slide-rules',
-    lazy: async () => ({ Component: (await import('../slide-rules/slide-rules-page.tsx')).SlideRulesPage }),
-    hydrateFallbackElement: <p />,
-  },
-  {
-    path: '/drawer',
-    lazy: async () => ({ Component: (await import('../drawer/drawer-page.tsx')).DrawerPage }),
-    hydrateFallbackElement: <p />,
-  },
-  {
-    path: '/rounds',
-    lazy: async () => ({ Component: (await import('../rounds/rounds-page.tsx')).RoundsPage }),
-    hydrateFallbackElement: <p />,
-  },
-  {
-    path: '/compare',
-    lazy: async () => ({ Component: (await import('../compare/compare-page.tsx')).ComparePage }),
-    hydrateFallbackElement: <p />,
-  },
-  { path: '/enter', lazy: async () => ({ Component: (await import('./phone/enter-page.tsx')).EnterPage }), hydrateFallbackElement: <p /> },
-  { path: '*', element: <NotFoundPage /> },
-]);
+const OPENING = <p className="p-6 text-quiet">Opening…</p>;
+
+const PAGES: Readonly<Record<string, ComponentType>> = {
+  '/': fetched(async () => (await import('../shelf/shelf-page.tsx')).ShelfPage),
+  '/marks': fetched(async () => (await import('../marks/marks-page.tsx')).MarksPage),
+  '/slide-rules': fetched(async () => (await import('../slide-rules/slide-rules-page.tsx')).SlideRulesPage),
+  '/drawer': fetched(async () => (await import('../drawer/drawer-page.tsx')).DrawerPage),
+  '/rounds': fetched(async () => (await import('../rounds/rounds-page.tsx')).RoundsPage),
+  '/compare': fetched(async () => (await import('../compare/compare-page.tsx')).ComparePage),
+  '/enter': fetched(async () => (await import('./phone/enter-page.tsx')).EnterPage),
+};
+const Workspace = fetched(async () => (await import('./workspace.tsx')).Workspace);
+const StageOutlet = fetched(async () => (await import('./stage-outlet.tsx')).StageOutlet);
+
+const shown = (View: ComponentType, meanwhile?: ReactNode) => (
+  <FetchedView meanwhile={meanwhile}>
+    <View />
+  </FetchedView>
+);
+
+/** An address for the shelf and for each stage of each specimen. */
+export function AddressedViews() {
+  return (
+    <BrowserRouter>
+      <Routes>
+        {Object.entries(PAGES).map(([path, Page]) => (
+          <Route key={path} path={path} element={shown(Page)} />
+        ))}
+        <Route path="/specimens/:id" element={shown(Workspace, OPENING)}>
+          <Route index element={<Navigate to="claim" replace />} />
+          <Route path=":stage" element={shown(StageOutlet)} />
+        </Route>
+        <Route path="*" element={<NotFoundPage />} />
+      </Routes>
+    </BrowserRouter>
+  );
+}

@@ -16,14 +16,15 @@ import { SoakView } from '../shared/rounds/soak-view.tsx';
 import { useDayPlan } from '../shared/rounds/use-day-plan.ts';
 import { useNow } from '../shared/rounds/use-now.ts';
 import { useBell } from './bell.ts';
-import { calendarOf, readCalendar, taskOfEvent } from './calendar.ts';
 import { DayAxis } from './day-axis.tsx';
 import { DaySentence } from './day-sentence.tsx';
+import { fetchCalendar } from './fetch-calendar.ts';
 import { keepSeen, missedSince, readSeen, type Seen, seenOf } from './missed.ts';
 import { NowPanel } from './now-panel.tsx';
 
 /** “Later” is so much later, minutes. */
 const LATER_MINUTES = 10;
+const NO_CALENDAR = 'Calendars cannot be read or written now: the server does not answer.';
 /** Of a calendar so many days are read, for those that are planned later. */
 const CALENDAR_DAYS = 14;
 const DAY_MINUTES = 1440;
@@ -62,7 +63,12 @@ export function RoundsPage() {
     putOffUntil(task, endOfDay(Date.now()));
     setSaid(`${task.name}: left out for today.`);
   };
-  const offerCalendar = () => plan && offerFile(new Blob([calendarOf(plan)], { type: 'text/calendar' }), 'rounds.ics');
+  async function offerCalendar() {
+    if (!plan) return;
+    const calendar = await fetchCalendar();
+    if (calendar) offerFile(new Blob([calendar.calendarOf(plan)], { type: 'text/calendar' }), 'rounds.ics');
+    else setSaid(NO_CALENDAR);
+  }
 
   useKeys((command) => {
     if (command.kind === 'shelf') void navigate('/');
@@ -72,7 +78,7 @@ export function RoundsPage() {
     if (command.kind === 'drawer') void navigate('/drawer');
   });
   usePageKeys((key) => {
-    if (key === 'a') offerCalendar();
+    if (key === 'a') void offerCalendar();
     else if (!first) return false;
     else if (key === 'Enter') take(first);
     else if (key === 'x') leaveOut(first);
@@ -83,6 +89,9 @@ export function RoundsPage() {
 
   async function takeCalendar(file: File | undefined) {
     if (!file || !plan) return;
+    const calendar = await fetchCalendar();
+    if (!calendar) return setSaid(NO_CALENDAR);
+    const { readCalendar, taskOfEvent } = calendar;
     const events = readCalendar(await file.text(), plan.now, momentAt(plan.now, CALENDAR_DAYS * DAY_MINUTES));
     if (typeof events === 'string') return setSaid(`${file.name}: ${events}`);
     const moved = events.filter((event) => {
@@ -189,7 +198,7 @@ export function RoundsPage() {
           </button>
         )}
         <CalendarChooser onFile={(file) => void takeCalendar(file)} />
-        <button type="button" className="text-17 font-[650] text-petrol underline" onClick={offerCalendar}>
+        <button type="button" className="text-17 font-[650] text-petrol underline" onClick={() => void offerCalendar()}>
           Add all to a calendar
         </button>
         <kbd className="key-hint">a</kbd>

@@ -1,7 +1,9 @@
 import {
+  type Beam,
   CAPACITY_SPREAD,
   type DriveDetails,
   flickerSum,
+  formatEngineering,
   type LedDetails,
   LUMENS_PER_WATT_LIMIT,
   lifeSum,
@@ -13,13 +15,19 @@ import {
   sayBeam,
   sayWeakest,
 } from '@mindful-probe/core';
-import { Fragment } from 'react';
+import { Fragment, lazy } from 'react';
+import { ChartInView } from '../../shared/figures/chart-in-view.tsx';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
 import { SumLink } from '../../shared/figures/sum-link.tsx';
 import { AlarmLine } from './alarm-line.tsx';
-import { BeamChart } from './beam-chart.tsx';
 import { lifeText, runtimeText } from './life-words.ts';
-import { RuntimeChart } from './runtime-chart.tsx';
+import { RuntimeView } from './runtime-view.tsx';
+
+const BeamChart = lazy(async () => ({ default: (await import('./beam-chart.tsx')).BeamChart }));
+
+function sayPoints({ points }: Beam): string {
+  return points.map(({ degrees, candela }) => `${degrees}°: ${formatEngineering(candela.value, 'candela').text}`).join(', ');
+}
 
 function perWatt(lumens: number, { watts }: SupplyDetails): string {
   const each = lumens / watts.value;
@@ -74,7 +82,9 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
                 ; <b>a hole in the middle</b>, {Math.round(100 * light.beam.hole)} % darker than {light.beam.peak.degrees}° beside it
               </>
             )}
-            <BeamChart beam={light.beam} />
+            <ChartInView label={`Candela against the angle off the axis: ${sayPoints(light.beam)}.`} width={420} height={150}>
+              <BeamChart beam={light.beam} />
+            </ChartInView>
           </dd>
         </>
       )}
@@ -113,7 +123,7 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
             kind differ <SumLink sum={runtimeSum(runtime)} />
             {sayWeakest(runtime) && <p className="text-ochre">{sayWeakest(runtime)}</p>}
             <AlarmLine runtime={runtime} />
-            <RuntimeChart runtime={runtime} />
+            <RuntimeView runtime={runtime} />
           </dd>
         </>
       )}

@@ -1,11 +1,12 @@
 import { formatEngineering, type GeneratorPower, type SourceDetails, type StoreDetails } from '@mindful-probe/core';
-import { Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts';
+import { lazy } from 'react';
+import { ChartInView } from '../../shared/figures/chart-in-view.tsx';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
 import { offerFile } from '../../shared/pictures/offer-file.ts';
 import { sayChange, sayTime, sourcesCsv } from './source-words.ts';
 
-const AXIS = { stroke: 'var(--ink)', tick: { fill: 'var(--ink)', fontSize: 12, fontFamily: 'var(--font-figures)' } };
-const LABEL = { position: 'insideBottom', offset: -12, fill: 'var(--quiet)', fontSize: 12 } as const;
+const GeneratorChart = lazy(async () => ({ default: (await import('./source-charts.tsx')).GeneratorChart }));
+const StoreChart = lazy(async () => ({ default: (await import('./source-charts.tsx')).StoreChart }));
 
 /** What the source could give, what it stores, and what the gadget would do on another one. All computed, nothing of it read. */
 export function SourcePanel({ source }: { readonly source: SourceDetails }) {
@@ -82,8 +83,8 @@ export function SourcePanel({ source }: { readonly source: SourceDetails }) {
 }
 
 /** Power against load, with the best one and the gadget's own. */
-function Generator({ power: { ref, ohms, reactanceOhms, curve, best, now } }: { readonly power: GeneratorPower }) {
-  const ticks = [curve[0]?.loadOhms ?? 0, best.loadOhms, curve.at(-1)?.loadOhms ?? 0];
+function Generator({ power }: { readonly power: GeneratorPower }) {
+  const { ref, ohms, reactanceOhms, best, now } = power;
   return (
     <div className="mb-5">
       <p>
@@ -101,40 +102,13 @@ function Generator({ power: { ref, ohms, reactanceOhms, curve, best, now } }: { 
         )}
         .
       </p>
-      <div
-        role="img"
-        aria-label={`Power against load: most, ${formatEngineering(best.watts, 'watts').text}, into ${formatEngineering(best.loadOhms, 'ohms').text}.`}
+      <ChartInView
+        label={`Power against load: most, ${formatEngineering(best.watts, 'watts').text}, into ${formatEngineering(best.loadOhms, 'ohms').text}.`}
+        width={460}
+        height={150}
       >
-        <div inert>
-          <LineChart
-            width={460}
-            height={150}
-            data={[...curve]}
-            margin={{ top: 8, right: 48, bottom: 18, left: 4 }}
-            accessibilityLayer={false}
-          >
-            <XAxis
-              {...AXIS}
-              dataKey="loadOhms"
-              type="number"
-              scale="log"
-              domain={['dataMin', 'dataMax']}
-              ticks={ticks}
-              tickFormatter={(value: number) => formatEngineering(value, 'ohms', 2).text}
-              label={{ value: 'load', ...LABEL }}
-            />
-            <YAxis
-              {...AXIS}
-              width={64}
-              ticks={[0, best.watts]}
-              domain={[0, best.watts]}
-              tickFormatter={(value: number) => formatEngineering(value, 'watts', 2).text}
-            />
-            <ReferenceLine x={now.loadOhms} stroke="var(--petrol)" strokeDasharray="3 3" />
-            <Line dataKey="watts" isAnimationActive={false} dot={false} stroke="var(--ink)" strokeWidth={1.5} />
-          </LineChart>
-        </div>
-      </div>
+        <GeneratorChart power={power} />
+      </ChartInView>
     </div>
   );
 }
@@ -143,11 +117,6 @@ function Generator({ power: { ref, ohms, reactanceOhms, curve, best, now } }: { 
 function Store({ store }: { readonly store: StoreDetails }) {
   const { ref, filling, firstLightSeconds, fullVolts, fullSeconds, ratedVolts, runOn, heldJoules, direct } = store;
   const filled = filling.at(-1)?.seconds ?? 0;
-  const rows = [
-    ...filling.map(({ seconds, volts }) => ({ seconds, volts })),
-    ...(runOn?.points ?? []).map(({ seconds, volts }) => ({ seconds: filled + seconds, volts })),
-  ];
-  const end = rows.at(-1)?.seconds ?? 0;
   return (
     <div className="mb-5">
       <dl className="grid gap-x-6 gap-y-2 sm:grid-cols-[160px_minmax(0,1fr)]">
@@ -182,28 +151,13 @@ function Store({ store }: { readonly store: StoreDetails }) {
           </>
         )}
       </dl>
-      <div
-        role="img"
-        aria-label={`Volts of ${ref} over time: ${formatEngineering(fullVolts, 'volts').text} after ${sayTime(filled)}, then down for ${sayTime(end - filled)}.`}
+      <ChartInView
+        label={`Volts of ${ref} over time: ${formatEngineering(fullVolts, 'volts').text} after ${sayTime(filled)}, then ${runOn ? `down for ${sayTime(runOn.points.at(-1)?.seconds ?? 0)}` : 'as they are'}.`}
+        width={460}
+        height={150}
       >
-        <div inert>
-          <LineChart width={460} height={150} data={rows} margin={{ top: 8, right: 48, bottom: 18, left: 4 }} accessibilityLayer={false}>
-            <XAxis
-              {...AXIS}
-              dataKey="seconds"
-              type="number"
-              domain={[0, 'dataMax']}
-              ticks={[0, filled, end]}
-              tickFormatter={sayTime}
-              label={{ value: `filled until ${sayTime(filled)}, then its source is gone`, ...LABEL }}
-            />
-            <YAxis {...AXIS} width={64} tickFormatter={(value: number) => formatEngineering(value, 'volts', 2).text} />
-            {ratedVolts !== undefined && <ReferenceLine y={ratedVolts} stroke="var(--brick)" strokeWidth={1.5} />}
-            <ReferenceLine x={filled} stroke="var(--quiet)" strokeDasharray="1.5 3" />
-            <Line dataKey="volts" isAnimationActive={false} dot={false} stroke="var(--ink)" strokeWidth={1.5} />
-          </LineChart>
-        </div>
-      </div>
+        <StoreChart store={store} />
+      </ChartInView>
     </div>
   );
 }

@@ -1,14 +1,12 @@
 import { type DriveWave, formatEngineering, type Rhythm } from '@mindful-probe/core';
-import { type KeyboardEvent, type PointerEvent, useState } from 'react';
-import { Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts';
+import { type KeyboardEvent, lazy, type PointerEvent, useState } from 'react';
+import { ChartInView } from '../../shared/figures/chart-in-view.tsx';
 import { Figure } from '../../shared/figures/figure.tsx';
 import { offerFile } from '../../shared/pictures/offer-file.ts';
-import { valueAt, wavesCsv } from './waves.ts';
+import { valueAt, WAVE_CHART, wavesCsv } from './waves.ts';
 
-const AXIS = { stroke: 'var(--ink)', tick: { fill: 'var(--ink)', fontSize: 12, fontFamily: 'var(--font-figures)' } };
-const WIDTH = 560;
-const LEFT = 64;
-const RIGHT = 12;
+const WaveChart = lazy(async () => ({ default: (await import('./wave-chart.tsx')).WaveChart }));
+
 const STEPS = 100;
 
 /** One period, a strip a wave, all under one cursor that pointer and arrow keys move. */
@@ -19,7 +17,8 @@ export function WavesPanel({ waves, rhythms }: { readonly waves: readonly DriveW
 
   function onPointer(event: PointerEvent<HTMLDivElement>) {
     const box = event.currentTarget.getBoundingClientRect();
-    setShare(Math.min(1, Math.max(0, (event.clientX - box.left - LEFT) / (WIDTH - LEFT - RIGHT))));
+    const { width, left, right } = WAVE_CHART;
+    setShare(Math.min(1, Math.max(0, (event.clientX - box.left - left) / (width - left - right))));
   }
 
   function onKey(event: KeyboardEvent) {
@@ -54,28 +53,9 @@ export function WavesPanel({ waves, rhythms }: { readonly waves: readonly DriveW
         >
           {waves.map((wave) => (
             <div key={wave.name} className="flex items-center">
-              {/* The chart's own parts would each take a Tab. */}
-              <div inert>
-                <LineChart
-                  width={WIDTH}
-                  height={92}
-                  data={wave.wave.seconds.map((second, index) => ({ ms: 1000 * second, value: wave.wave.values[index] }))}
-                  margin={{ top: 6, right: RIGHT, bottom: 0, left: 0 }}
-                  accessibilityLayer={false}
-                >
-                  <XAxis dataKey="ms" type="number" domain={[0, 1000 * seconds]} hide />
-                  <YAxis
-                    {...AXIS}
-                    width={LEFT}
-                    ticks={ticksOf(wave)}
-                    domain={[ticksOf(wave)[0] as number, ticksOf(wave).at(-1) as number]}
-                    tickFormatter={(value: number) => formatEngineering(value, wave.unit).text}
-                  />
-                  {wave.limit && <ReferenceLine y={wave.limit.value} stroke="var(--brick)" strokeWidth={1.5} />}
-                  <ReferenceLine x={1000 * at} stroke="var(--petrol)" />
-                  <Line dataKey="value" type="linear" isAnimationActive={false} dot={false} stroke="var(--ink)" strokeWidth={1.5} />
-                </LineChart>
-              </div>
+              <ChartInView label={wave.name} width={WAVE_CHART.width} height={WAVE_CHART.height}>
+                <WaveChart wave={wave} at={at} />
+              </ChartInView>
               <span className="w-[190px] pl-2">
                 <span className="block text-12 text-quiet">{wave.name}</span>
                 <b className="font-figures font-[650]">{formatEngineering(valueAt(wave.wave, at), wave.unit).text}</b>
@@ -103,11 +83,4 @@ export function WavesPanel({ waves, rhythms }: { readonly waves: readonly DriveW
       </p>
     </>
   );
-}
-
-/** Its lowest and highest point, nothing, and its limit: what a look needs. */
-function ticksOf({ wave, limit }: DriveWave): number[] {
-  const low = Math.min(0, ...wave.values);
-  const high = Math.max(0, ...wave.values, limit?.value ?? 0);
-  return [...(low < -0.02 * high ? [low] : []), 0, high];
 }

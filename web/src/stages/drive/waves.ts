@@ -1,5 +1,8 @@
 import type { DriveWave, Waveform } from '@mindful-probe/core';
 
+/** Its size, and where its axis ends and its margin begins, px: the cursor follows the pointer between them. */
+export const WAVE_CHART = { width: 560, height: 92, left: 64, right: 12 } as const;
+
 /** Of a wave that is straight between its points. */
 export function valueAt({ seconds, values }: Waveform, at: number): number {
   const next = seconds.findIndex((second) => second >= at);

@@ -14,7 +14,6 @@ import {
   sayClaim,
   warmingOf,
 } from '@mindful-probe/core';
-import { lazy, Suspense } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Figure } from '../../shared/figures/figure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
@@ -22,9 +21,7 @@ import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { PhotoStrip } from '../../shared/photos/photo-strip.tsx';
 import { Noticed } from './noticed.tsx';
-
-/** Charts come with the first temperatures, not with the stage. */
-const WarmingChart = lazy(async () => ({ default: (await import('./warming-chart.tsx')).WarmingChart }));
+import { WarmingView } from './warming-view.tsx';
 
 /** Beyond this a claim is no rounding any more. */
 const FAR_OFF = 0.1;
@@ -255,11 +252,7 @@ function OtherReadings({ readings }: { readonly readings: readonly SpecimenReadi
           ))}
         </ul>
       )}
-      {warmings.length > 0 && (
-        <Suspense fallback={<p className="py-2 text-quiet">Drawing temperature against time…</p>}>
-          <WarmingChart warmings={warmings} />
-        </Suspense>
-      )}
+      {warmings.length > 0 && <WarmingView warmings={warmings} />}
       <p className="flex flex-wrap gap-2 py-2">
         <button type="button" className="action" onClick={() => suggest('lux ')}>
           lux 840 @ 0.5m

@@ -1,7 +1,9 @@
 import { formatSignificant, RUNTIME_ENDS, type RuntimeProof } from '@mindful-probe/core';
-import { Line, Scatter } from 'recharts';
-import { LightOverHours } from '../../shared/figures/light-over-hours.tsx';
+import { lazy } from 'react';
+import { ChartInView } from '../../shared/figures/chart-in-view.tsx';
 import { OutcomeMark } from './outcome-mark.tsx';
+
+const ReadingsOverHours = lazy(async () => ({ default: (await import('./readings-over-hours.tsx')).ReadingsOverHours }));
 
 /** Light while it ran on its cells, beside what was predicted of full ones. */
 export function RuntimePanel({ runtime }: { readonly runtime: RuntimeProof }) {
@@ -18,10 +20,9 @@ export function RuntimePanel({ runtime }: { readonly runtime: RuntimeProof }) {
         {say(predicted.hours)}, {say(low)} to {say(high)} as cells differ.
       </p>
       {points.length > 1 && (
-        <LightOverHours rows={rows} label={`Light as a share of the first reading: ${words}.`}>
-          <Line dataKey="predicted" isAnimationActive={false} dot={false} stroke="var(--quiet)" strokeDasharray="3 3" strokeWidth={1.5} />
-          <Scatter dataKey="read" fill="var(--ink)" isAnimationActive={false} />
-        </LightOverHours>
+        <ChartInView label={`Light as a share of the first reading: ${words}.`} width={420} height={150}>
+          <ReadingsOverHours rows={rows} />
+        </ChartInView>
       )}
     </section>
   );

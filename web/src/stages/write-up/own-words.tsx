@@ -1,10 +1,10 @@
 import type { WriteUpSectionId } from '@mindful-probe/core';
 import { lazy, Suspense, useRef, useState } from 'react';
-import Markdown from 'react-markdown';
-import remarkGfm from 'remark-gfm';
+import { ErrorBoundary } from 'react-error-boundary';
 import { browserStorage } from '../../shared/data/browser-storage.ts';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 
+const ShownMarkdown = lazy(async () => ({ default: (await import('../../shared/editor/shown-markdown.tsx')).ShownMarkdown }));
 const MarkdownEditor = lazy(() =>
   import('../../shared/editor/markdown-editor.tsx').then(({ MarkdownEditor: component }) => ({ default: component })),
 );
@@ -24,6 +24,8 @@ export function OwnWords({ section, title }: { readonly section: WriteUpSectionI
     setEdited(false);
     if (text !== undefined && text !== kept) record({ kind: 'remark', stage: section, text });
   };
+  // Until what shows it is fetched, and where it cannot be.
+  const asTyped = <p className="whitespace-pre-wrap">{kept}</p>;
   if (isEdited)
     return (
       <OwnWordsForm
@@ -38,9 +40,11 @@ export function OwnWords({ section, title }: { readonly section: WriteUpSectionI
     <>
       {kept !== '' && (
         <div className="write-up mt-2 border-l-2 border-petrol pl-3">
-          <Markdown remarkPlugins={[remarkGfm]} disallowedElements={['img']}>
-            {kept}
-          </Markdown>
+          <ErrorBoundary fallback={asTyped}>
+            <Suspense fallback={asTyped}>
+              <ShownMarkdown markdown={kept} />
+            </Suspense>
+          </ErrorBoundary>
         </div>
       )}
       <button

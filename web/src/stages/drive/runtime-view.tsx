@@ -1,0 +1,31 @@
+import { type Runtime, runtimeCsv } from '@mindful-probe/core';
+import { lazy } from 'react';
+import { ChartInView } from '../../shared/figures/chart-in-view.tsx';
+import { offerFile } from '../../shared/pictures/offer-file.ts';
+
+const RuntimeChart = lazy(async () => ({ default: (await import('./runtime-chart.tsx')).RuntimeChart }));
+
+/** Light against time on one set of cells, also to be saved. */
+export function RuntimeView({ runtime }: { readonly runtime: Runtime }) {
+  const { points, hours } = runtime;
+  const half = points.find(({ hours: at }) => at >= hours / 2);
+  const percent = (light = 0) => Math.round(100 * light);
+  return (
+    <>
+      <ChartInView
+        label={`Light over time: 100 % at first, ${percent(half?.light)} % half-way, ${percent(points.at(-1)?.light)} % at the end.`}
+        width={420}
+        height={150}
+      >
+        <RuntimeChart runtime={runtime} />
+      </ChartInView>
+      <button
+        type="button"
+        className="text-12 text-petrol underline"
+        onClick={() => offerFile(new Blob([runtimeCsv(runtime)], { type: 'text/csv' }), 'runtime.csv')}
+      >
+        Save as CSV
+      </button>
+    </>
+  );
+}
