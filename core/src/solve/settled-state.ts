@@ -1,10 +1,10 @@
 import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import { leftNullVectors, solveLeastChange } from '../numeric/index.ts';
 import { ideallyHeldLoop } from './ideal-loop.ts';
-import { type Fineness, integrate, integrateAgain, Scales } from './integrate.ts';
 import { commonPeriod } from './period.ts';
-import { PeriodRecorder, type Recording } from './recording.ts';
-import { Stepper, type Tangents } from './step.ts';
+import type { Recording } from './recording.ts';
+import { FIGURES, SEARCH, SETTLED, SETTLED_ABSOLUTE, Shooter, type Shot, STOPPED } from './shooter.ts';
+import type { Stepper } from './step.ts';
 import { CircuitSystem } from './system.ts';
 
 export interface SettledOptions {
@@ -31,15 +31,6 @@ export interface SettledState {
   readonly turning?: number;
 }
 
-/**
- * Steps while searching, and for the figures. With those of the figures, averages, rms values and powers of random mains
- * circuits are within 0.5 %, and peaks within 1 %, of those with steps 20 times finer (`accuracy.test.ts`).
- */
-const SEARCH: Fineness = { longest: 1 / 16, states: 5e-3, bends: 0.1, shortest: 1 / 20, laws: 1e-2 };
-const FIGURES: Fineness = { longest: 1 / 80, states: 3e-4, bends: 1e-3, shortest: 1 / 100, laws: 3e-4 };
-/** Settled when the state is within this share of its largest value from where a period would repeat itself. */
-const SETTLED = 1e-5;
-const SETTLED_ABSOLUTE = 1e-6;
 /** From here on steps as fine as the figures' are worth their time: the search's own are no nearer to theirs. */
 const SEARCHED = 6e-3;
 /** So near that the same fine steps serve again. */
@@ -64,16 +55,6 @@ const FILLED = 1e-4;
 const HALVINGS = 14;
 const SETTLING_PERIODS = 2;
 
-/** Steps that figures want of a period whose shortest source has this frequency, Hz. */
-export function figureSteps(hertz: number, finer = 1): { readonly longestSeconds: number; readonly fineness: Fineness } {
-  return stepsOf(FIGURES, hertz, finer);
-}
-
-function stepsOf({ longest, states, bends, shortest, laws }: Fineness, hertz: number, finer: number) {
-  const fineness = { longest: longest / finer, states: states / finer, bends: bends / finer, shortest, laws: laws / finer };
-  return { longestSeconds: fineness.longest / hertz, fineness };
-}
-
 /**
  * The settled periodic state by shooting (Aprille and Trick, Proc. IEEE 60, 1972): a period is integrated together
  * with its tangents, M = ∂(state at the end)/∂(state at the start), and Newton's method solves state = Φ(state). What a
@@ -94,81 +75,39 @@ export function findSettledState(circuit: Circuit, options: SettledOptions = {})
   const system = new CircuitSystem(circuit);
   const period = commonPeriod(system.frequencies);
   if (!period.ok) return period;
-  return new Shooting(system, period.value, options).settle();
+  return new Search(system, period.value, options).settle();
 }
 
-interface Shot {
-  readonly start: Float64Array;
-  readonly end: Float64Array;
-  /** How far the end is from the start, over what counts as nothing. */
-  readonly miss: number;
-}
-
-const STOPPED = fail('stopped', 'Stopped before it settled.');
-
-/** From where to where each state went. */
-class Range {
-  readonly low: Float64Array;
-  readonly high: Float64Array;
-
-  constructor(start: Float64Array) {
-    this.low = start.slice();
-    this.high = start.slice();
-  }
-
-  note(state: Float64Array): void {
-    const { low, high } = this;
-    for (let i = 0; i < state.length; i++) {
-      if (state[i] < low[i]) low[i] = state[i];
-      if (state[i] > high[i]) high[i] = state[i];
-    }
-  }
-}
-
-class Shooting {
-  private readonly stepper: Stepper;
-  private readonly scales: Scales;
-  private recorder: PeriodRecorder;
-  private readonly swing: Float64Array;
-  private readonly monodromy: Float64Array;
-  private readonly fastest: number;
-  private periods = 0;
-  private finer = 1;
-  private firstMiss = 0;
+class Search {
+  private readonly shooter: Shooter;
   /** Where the last jump that made matters worse had gone. */
   private beyond: Shot | undefined;
-  private failure: ReturnType<typeof fail> | undefined;
 
   constructor(
     private readonly system: CircuitSystem,
-    private readonly seconds: number,
+    seconds: number,
     private readonly options: SettledOptions,
   ) {
-    this.stepper = new Stepper(system);
-    this.scales = new Scales(system);
-    this.recorder = new PeriodRecorder(system);
-    this.swing = new Float64Array(system.stateCount);
-    this.monodromy = new Float64Array(system.stateCount ** 2);
-    this.fastest = Math.max(...system.frequencies);
+    this.shooter = new Shooter(system, seconds, options);
   }
 
   settle(): Result<SettledState> {
-    const { system, options } = this;
+    const { system, options, shooter } = this;
     const near = options.near?.state.length === system.stateCount ? options.near : undefined;
-    if (near) this.monodromy.set(near.monodromy);
+    if (near) shooter.monodromy.set(near.monodromy);
     // Where nothing is stored every period is the settled one.
     if (system.stateCount === 0) {
       const settled = this.refine(system.initialState);
       if (settled) return succeed(settled);
-      if (this.failure) return this.failure;
+      if (shooter.failure) return shooter.failure;
     }
-    let shot = this.shoot(near?.state ?? system.initialState, SEARCH);
+    let shot = shooter.shoot(near?.state ?? system.initialState, SEARCH);
     // Where jumps lead nowhere, plain periods carry the circuit nearer to its end, and jumps are tried again from there.
     for (let attempt = 0; shot && attempt < ATTEMPTS; attempt++) {
-      this.finer = attempt === 0 ? 1 : FINER;
+      shooter.finer = attempt === 0 ? 1 : FINER;
       // Seen from the other side, beyond where the jumps went too far, the way may be short.
       if (attempt % 2 === 1 && this.beyond) shot = this.beyond;
-      for (let period = 0; shot && attempt > 0 && period < PLAIN_PERIODS && shot.miss > 1; period++) shot = this.shoot(shot.end, SEARCH);
+      for (let period = 0; shot && attempt > 0 && period < PLAIN_PERIODS && shot.miss > 1; period++) shot = shooter.shoot(shot.end, SEARCH);
       for (let round = 0; shot && round < MOST_ROUNDS; round++) {
         const aim = this.aimOf(shot);
         const isNoise = round >= PATIENCE && shot.miss < NOISE;
@@ -177,14 +116,14 @@ class Shooting {
           const isAlike = near !== undefined && shot.start === near.state;
           const settled = this.refine(isAlike ? near.state : this.reachedFromBelow(aim.start));
           if (settled) return succeed(settled);
-          if (this.failure?.error.code === 'stopped') return this.failure;
-          this.failure = undefined;
+          if (shooter.failure?.error.code === 'stopped') return shooter.failure;
+          shooter.failure = undefined;
           break;
         }
         shot = this.jump(shot, round);
       }
     }
-    if (this.failure) return this.failure;
+    if (shooter.failure) return shooter.failure;
     const slowest = system.stateRefs[this.worstState(shot)]?.ref ?? '';
     return fail('no-convergence', `No settled state was found; ${slowest} still changes from period to period.`, slowest);
   }
@@ -195,16 +134,16 @@ class Shooting {
    * looked for by halving between what still is filled and what is not.
    */
   private reachedFromBelow(near: Float64Array): Float64Array {
-    const { system } = this;
+    const { system, shooter } = this;
     const count = system.stateCount;
     // Far from it where the last period was, no store here is one that nothing empties.
-    if (!this.monodromy.some((value, index) => index % (count + 1) === 0 && Math.abs(1 - value) < MAY_BE_ONE_WAY)) return near;
-    const shot = this.shoot(near, SEARCH);
+    if (!shooter.monodromy.some((value, index) => index % (count + 1) === 0 && Math.abs(1 - value) < MAY_BE_ONE_WAY)) return near;
+    const shot = shooter.shoot(near, SEARCH);
     if (!shot) return near;
     const isOneWay = (i: number) =>
       system.stateRefs[i]?.kind === 'volts' &&
-      Math.abs(1 - (this.monodromy[i * (count + 1)] ?? 0)) < ONE_WAY &&
-      Math.abs(near[i] - system.initialState[i]) > FILLED * this.swing[i];
+      Math.abs(1 - (shooter.monodromy[i * (count + 1)] ?? 0)) < ONE_WAY &&
+      Math.abs(near[i] - system.initialState[i]) > FILLED * shooter.swing[i];
     const filled = Array.from({ length: count }, (_, i) => i).filter(isOneWay);
     let state = near;
     for (const i of filled) {
@@ -225,9 +164,10 @@ class Shooting {
   }
 
   private afterPeriods(start: Float64Array, periods: number): Float64Array | undefined {
+    const { shooter } = this;
     let state = start;
     for (let period = 0; period < periods; period++) {
-      const shot = this.shoot(state, SEARCH, false);
+      const shot = shooter.shoot(state, SEARCH, false);
       if (!shot) return undefined;
       state = shot.end;
     }
@@ -236,6 +176,7 @@ class Shooting {
 
   /** Fine periods from near the end to the end; undefined where they do not get there. */
   private refine(near: Float64Array): SettledState | undefined {
+    const { shooter } = this;
     let start = near;
     let before = Number.POSITIVE_INFINITY;
     let missBefore = Number.POSITIVE_INFINITY;
@@ -243,9 +184,9 @@ class Shooting {
     for (let round = 0; round < MOST_FINE_ROUNDS; round++) {
       const tangents = round >= ROUNDS_BY_SEARCH;
       // So near that the same steps will do, and their unknowns are where to look.
-      const again = before <= NEAR ? this.shootAgain(start, tangents) : undefined;
-      if (this.failure === STOPPED) return undefined;
-      const shot = again ?? this.shoot(start, FIGURES, tangents);
+      const again = before <= NEAR ? shooter.shootAgain(start, tangents) : undefined;
+      if (shooter.failure === STOPPED) return undefined;
+      const shot = again ?? shooter.shoot(start, FIGURES, tangents);
       if (!shot) return undefined;
       const aim = this.aimOf(shot);
       // Diode corners fall a little differently in each run; a miss of that size no jump can remove.
@@ -256,152 +197,58 @@ class Shooting {
       missBefore = shot.miss;
       start = aim.start;
     }
-    const last = best && this.shoot(best.start, FIGURES);
+    const last = best && shooter.shoot(best.start, FIGURES);
     return last && last.miss < NOISE ? this.settled(last) : undefined;
   }
 
   private settled({ start }: Shot): SettledState {
-    const { stepper, monodromy, seconds, periods, recorder } = this;
+    const { stepper, monodromy, seconds, periods, recorder } = this.shooter;
     return { stepper, state: start, monodromy, seconds, recording: recorder.finish(), periods };
   }
 
   /** Where Newton’s method would begin the next period, and how far that is, as a share of the states. */
   private aimOf(shot: Shot): { readonly start: Float64Array; readonly distance: number } {
+    const { shooter } = this;
     const change = this.newtonChange(shot);
     if (!change) return { start: shot.end, distance: Number.POSITIVE_INFINITY };
     let distance = 0;
     for (let i = 0; i < change.length; i++) {
-      distance = Math.max(distance, Math.max(0, Math.abs(change[i]) - SETTLED_ABSOLUTE) / this.swing[i] || 0);
+      distance = Math.max(distance, Math.max(0, Math.abs(change[i]) - SETTLED_ABSOLUTE) / shooter.swing[i] || 0);
     }
     return { start: shot.start.map((value, index) => value + change[index]), distance };
   }
 
   /** The next shot from the best jump that can be had, or from where the last one ended. */
   private jump(shot: Shot, round: number): Shot | undefined {
+    const { shooter } = this;
     // Every third round may lose ground: a corner can stand between here and a far better place.
     const enough = round % 3 === 2 ? 4 : 0.9;
     const change = this.newtonChange(shot);
     for (let length = 1; change && length > 0.1; length /= 2) {
       const start = shot.start.map((value, index) => value + length * change[index]);
-      const next = this.shoot(start, SEARCH);
+      const next = shooter.shoot(start, SEARCH);
       if (next && next.miss < enough * shot.miss) return next;
-      if (this.failure?.error.code === 'stopped') return undefined;
+      if (shooter.failure?.error.code === 'stopped') return undefined;
       if (next) this.beyond = next;
     }
-    this.failure = undefined;
-    return this.shoot(shot.end, SEARCH);
+    shooter.failure = undefined;
+    return shooter.shoot(shot.end, SEARCH);
   }
 
   /** ds with (I − M)·ds = Φ(s) − s, and nothing of it along what the period preserves. */
   private newtonChange({ start, end }: Shot): Float64Array | undefined {
     const count = this.system.stateCount;
-    const matrix = this.monodromy.map((value, index) => (index % (count + 1) === 0 ? 1 - value : -value));
+    const matrix = this.shooter.monodromy.map((value, index) => (index % (count + 1) === 0 ? 1 - value : -value));
     const miss = end.map((value, index) => value - start[index]);
     return solveLeastChange(matrix, miss, leftNullVectors(matrix, count, PRESERVED));
   }
 
-  /** Integrates one period from `start`; in fine steps it is recorded. With tangents the monodromy is left behind. */
-  private shoot(start: Float64Array, steps: Fineness, tangents = true): Shot | undefined {
-    const { stepper, system, seconds, recorder, scales } = this;
-    const isFine = steps === FIGURES;
-    const columns = tangents ? this.columns() : undefined;
-    const range = new Range(start);
-    const outcome = integrate(stepper, 0, seconds, start, {
-      ...stepsOf(steps, this.fastest, isFine ? (this.options.finer ?? 1) : this.finer),
-      scales,
-      tangents: columns,
-      shouldStop: this.options.shouldStop,
-      ...(isFine && { onBeginning: recorder.begin, onEdge: recorder.takeEdge }),
-      onStep: (at) => {
-        if (isFine) recorder.takeStep(at);
-        range.note(at.state);
-      },
-    });
-    this.periods += 1;
-    scales.forgetEarlier();
-    if (outcome !== 'done') {
-      const refs = system.circuit.parts.map(({ ref }) => ref).slice(0, 8);
-      this.failure =
-        outcome === 'stopped' ? STOPPED : fail('no-convergence', `The circuit of ${refs.join(', ')} cannot be followed in time.`, refs[0]);
-      return undefined;
-    }
-    return this.shotOf(start, range, columns);
-  }
-
-  /** The period recorded last once more, from a start near its own; undefined where its steps do not do. */
-  private shootAgain(start: Float64Array, tangents: boolean): Shot | undefined {
-    const { stepper, system, recorder } = this;
-    const columns = tangents ? this.columns() : undefined;
-    const range = new Range(start);
-    const before = recorder.finish();
-    const after = new PeriodRecorder(system);
-    const outcome = integrateAgain(stepper, start, before.ends, before.step, {
-      tangents: columns,
-      shouldStop: this.options.shouldStop,
-      onBeginning: after.begin,
-      onEdge: after.takeEdge,
-      onStep: (at) => {
-        after.takeStep(at);
-        range.note(at.state);
-      },
-    });
-    if (outcome === 'stopped') this.failure = STOPPED;
-    if (outcome !== 'done') return undefined;
-    this.periods += 1;
-    this.recorder = after;
-    return this.shotOf(start, range, columns);
-  }
-
-  private columns(): Tangents {
-    const { stateCount } = this.system;
-    return { columns: stateCount, values: identity(stateCount) };
-  }
-
-  private shotOf(start: Float64Array, { low, high }: Range, columns: Tangents | undefined): Shot {
-    const { stepper, system, swing, monodromy } = this;
-    const count = system.stateCount;
-    if (columns) {
-      monodromy.set(columns.values);
-      transposeInPlace(monodromy, count);
-    }
-    const end = stepper.state.slice();
-    let miss = 0;
-    for (let i = 0; i < count; i++) {
-      swing[i] = Math.max(high[i] - low[i], Math.abs(high[i]), Math.abs(low[i]));
-      miss = Math.max(miss, Math.abs(end[i] - start[i]) / (SETTLED_ABSOLUTE + SETTLED * swing[i]));
-    }
-    this.report(miss);
-    return { start, end, miss };
-  }
-
-  /** By orders of magnitude of the miss, which a jump takes several of at once. */
-  private report(miss: number): void {
-    this.firstMiss = Math.max(this.firstMiss, miss, 2);
-    this.options.onProgress?.(Math.min(1, Math.max(0, 1 - Math.log(Math.max(1, miss)) / Math.log(this.firstMiss))));
-  }
-
   private worstState(shot: Shot | undefined): number {
     if (!shot) return 0;
-    const misses = shot.end.map((value, index) => Math.abs(value - shot.start[index]) / (SETTLED_ABSOLUTE + SETTLED * this.swing[index]));
+    const misses = this.shooter.missesOf(shot.start, shot.end);
     return misses.indexOf(Math.max(...misses));
   }
 }
 
 /** A direction in which a period changes nothing to this share counts as preserved. */
 export const PRESERVED = 1e-8;
-
-function identity(size: number): Float64Array {
-  const matrix = new Float64Array(size * size);
-  for (let i = 0; i < size; i++) matrix[i * (size + 1)] = 1;
-  return matrix;
-}
-
-function transposeInPlace(matrix: Float64Array, size: number): void {
-  for (let i = 0; i < size; i++) {
-    for (let j = i + 1; j < size; j++) {
-      const kept = matrix[i * size + j];
-      matrix[i * size + j] = matrix[j * size + i];
-      matrix[j * size + i] = kept;
-    }
-  }
-}

@@ -2,7 +2,7 @@ import { type Circuit, changesInTime, fail, type Result, succeed } from '../circ
 import { integrate } from './integrate.ts';
 import { solveOperatingPoint } from './operating-point.ts';
 import { JUNCTION_FARADS, mayOscillate } from './oscillation.ts';
-import { figureSteps } from './settled-state.ts';
+import { figureSteps } from './shooter.ts';
 import { acrossOf } from './solution-document.ts';
 import { type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
 import type { SolvedMoment } from './stage.ts';
