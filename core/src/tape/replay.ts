@@ -1,15 +1,12 @@
 import { packagesNamed, packagesOf } from '../circuit/index.ts';
-import { deviceOf, type Part } from '../device/index.ts';
 import type { Meter, MeterRole } from '../meter/index.ts';
 import { checkWanted, fittedBy, presentMove, type Wanted } from '../rework/index.ts';
-import { Boards, isPadNumber } from './boards.ts';
-import { continuityOf, shortedPart, USUAL_BEEPER } from './continuity.ts';
 import type { BenchState, Entry, EntryKind, EntryOf, FactName } from './entry.ts';
 import { Modes, type SpecimenReading } from './modes.ts';
-import { NetForest, netOf, netsOf, pinName, terminalName } from './nets.ts';
 import { isPowered, type SpecimenLook, type SpecimenRun, secondsBetween } from './runs.ts';
 import type { Specimen, TakenRework, TapeLine } from './specimen.ts';
 import { correctedParts, strikesOf } from './strikes.ts';
+import { TracedBoard } from './traced-board.ts';
 import { USUAL_LAYOUT, type WriteUpLayout, type WriteUpSectionId, withLayout } from './write-up-entries.ts';
 
 /**
@@ -57,20 +54,13 @@ class Fold {
   private readonly remarks = new Map<WriteUpSectionId, string>();
   private readonly wordings = new Map<string, EntryOf<'wording'>>();
   private layout: WriteUpLayout = USUAL_LAYOUT;
-  private readonly parts: Part[] = [];
+  private readonly traced = new TracedBoard();
   private readonly readings: SpecimenReading[] = [];
   private readonly modes = new Modes();
   private readonly meters = new Map<MeterRole, Meter>();
   private readonly reworks: (TakenRework & { readonly ticked: EntryOf<'tick'>[] })[] = [];
   private state = 0;
   private ownWays: EntryOf<'way'>[] = [];
-  private readonly givenNames: string[] = [];
-  private readonly boards = new Boards();
-  private readonly sweeps: EntryOf<'sweep'>[] = [];
-  private readonly placed: EntryOf<'place'>[] = [];
-  private readonly joins: EntryOf<'join'>[] = [];
-  private beeper: { readonly beepOhms: number; readonly leadOhms: number } = USUAL_BEEPER;
-  private forest = new NetForest();
   private benchState: BenchState = 'dead';
   private benchStateSaid = false;
   private goal?: Wanted;
@@ -87,30 +77,8 @@ class Fold {
   }
 
   result(): Omit<Specimen, 'tape'> {
-    const { boards } = this;
-    const beeped =
-      boards.firsts.length === 0
-        ? undefined
-        : continuityOf({
-            boards,
-            sweeps: this.sweeps,
-            joins: this.joins,
-            parts: this.parts,
-            forest: this.forest,
-            beeper: this.beeper,
-            ohmsOf: (ref) => this.ohmsRead(ref),
-          });
-    const pads = new Map(boards.firsts.map((first) => [first, boards.nameOf(first)]));
-    const { nets, netOfPin } = netsOf(this.parts, beeped?.forest ?? this.forest, this.givenNames, pads);
-    const parts = this.parts.map(
-      (part) =>
-        ({
-          ...part,
-          pins: part.pins.map((_, index) => netOfPin.get(pinName(part.ref, index)) as string),
-          ...('chipPins' in part &&
-            part.chipPins && { chipPins: part.chipPins.map(({ name, on }) => ({ name, on: netOf(nets, on)?.name ?? on })) }),
-        }) as Part,
-    );
+    const { traced } = this;
+    const { parts, ...drawn } = traced.result((ref) => this.ohmsRead(ref));
     return {
       name: this.name,
       claims: this.claims,
@@ -131,12 +99,8 @@ class Fold {
       wordings: this.wordings,
       layout: this.layout,
       circuit: { format: 'mindful-probe.circuit', version: 1, name: this.name, parts },
-      nets,
-      boards: boards.all,
-      pads: boards.pads,
-      sweeps: this.sweeps,
-      placed: this.placed.filter(({ ref }) => !this.hasPart(ref)),
-      ...(beeped && { continuity: beeped.continuity }),
+      ...drawn,
+      placed: traced.placed.filter(({ ref }) => !this.hasPart(ref)),
       readings: this.readings,
       modes: this.modes.all,
       meters: this.meters,
@@ -223,34 +187,33 @@ class Fold {
         (id) => id !== undefined && !this.pictures.some(({ entry: { id: known } }) => known === id),
       );
       if (stray !== undefined) return 'Its picture is not on the tape.';
-      this.boards.takePhotos(entry);
+      this.traced.boards.takePhotos(entry);
       return undefined;
     },
     'board-view': (entry) => {
-      this.boards.takeView(entry);
+      this.traced.boards.takeView(entry);
       return undefined;
     },
     align: (entry) => {
-      this.boards.takePairs(entry);
+      this.traced.boards.takePairs(entry);
       return undefined;
     },
     pad: (entry) => {
-      this.boards.takePad(entry);
+      this.traced.boards.takePad(entry);
       return undefined;
     },
-    'pad-name': (entry) => this.boards.rename(entry),
+    'pad-name': (entry) => this.traced.boards.rename(entry),
     sweep: (entry) => {
-      for (const pad of [entry.hold, ...entry.over, ...entry.beeps.map((beep) => beep.pad)]) this.boards.touch(pad);
-      this.sweeps.push(entry);
+      this.traced.takeSweep(entry);
       return undefined;
     },
     beeper: ({ beepOhms, leadOhms }) => {
-      this.beeper = { beepOhms, leadOhms };
+      this.traced.beeper = { beepOhms, leadOhms };
       return undefined;
     },
-    part: (entry) => this.takePart(entry.part),
-    place: (entry) => this.takePlace(entry),
-    join: (entry) => this.takeJoin(entry),
+    part: ({ part }) => (this.hasPart(part.ref) ? `${part.ref} is there already; a correction replaces it.` : this.traced.takePart(part)),
+    place: (entry) => (this.hasPart(entry.ref) ? `${entry.ref} is there already.` : this.traced.takePlace(entry)),
+    join: (entry) => this.traced.takeJoin(entry),
     reading: (entry) => {
       if (entry.place.at === 'part' && !this.hasPart(entry.place.ref)) return `${entry.place.ref} is not on the board.`;
       const during = this.duringOf(entry);
@@ -267,7 +230,10 @@ class Fold {
     meter: ({ meter }) => {
       this.meters.set(meter.role, meter);
       const { beepOhms, leadOhms } = meter;
-      if (beepOhms !== undefined) this.beeper = { beepOhms, leadOhms: leadOhms ?? this.beeper.leadOhms };
+      if (beepOhms !== undefined) {
+        const { traced } = this;
+        traced.beeper = { beepOhms, leadOhms: leadOhms ?? traced.beeper.leadOhms };
+      }
       return undefined;
     },
     state: (entry) => {
@@ -281,7 +247,7 @@ class Fold {
     goal: (entry) => {
       const { wanted = olderGoal(entry) } = entry;
       if (!wanted) return 'It says nothing that is wanted.';
-      const packages = packagesOf({ format: 'mindful-probe.circuit', version: 1, parts: this.parts });
+      const packages = packagesOf({ format: 'mindful-probe.circuit', version: 1, parts: this.traced.parts });
       const missing = [wanted.led, ...(wanted.dead ?? []).filter((ref) => packagesNamed(packages, ref).length === 0)].find(
         (ref) => ref !== undefined && !this.hasPart(ref),
       );
@@ -353,76 +319,7 @@ class Fold {
   /** Refs are matched as people read them: r1 is R1. Parts that a rework brought count too. */
   private hasPart(ref: string): boolean {
     const brought = this.reworks.some(({ moves }) => fittedBy(moves).includes(ref));
-    return brought || this.parts.some((part) => part.ref === ref);
-  }
-
-  private takePart(part: Part): string | undefined {
-    if (this.hasPart(part.ref)) return `${part.ref} is there already; a correction replaces it.`;
-    const laid = this.layPins(part);
-    if (typeof laid === 'string') return laid;
-    const shorted = shortedPart([...this.parts, part], laid.forest);
-    if (shorted) return `${shorted} would have both its pins on one net: a short.`;
-    this.parts.push(part);
-    this.keepEnds(laid.ends, laid.forest);
-    return undefined;
-  }
-
-  private takePlace(entry: EntryOf<'place'>): string | undefined {
-    if (this.hasPart(entry.ref) || this.placed.some(({ ref }) => ref === entry.ref)) return `${entry.ref} is there already.`;
-    const { length } = deviceOf(entry.partKind).pins;
-    if (entry.pins.length !== length) return `${entry.ref} has ${length} pins, not ${entry.pins.length}.`;
-    const laid = this.layPins(entry);
-    if (typeof laid === 'string') return laid;
-    this.placed.push(entry);
-    this.keepEnds(laid.ends, laid.forest);
-    return undefined;
-  }
-
-  /** The pins of a part joined to what they are on; or what is wrong. */
-  private layPins({ ref, pins }: { ref: string; pins: readonly string[] }): { ends: readonly End[]; forest: NetForest } | string {
-    const forest = this.forest.copy();
-    const ends: End[] = [];
-    for (const [index, net] of pins.entries()) {
-      const pin = pinName(ref, index);
-      const end = net === pin ? { node: pin } : this.endOf(net);
-      if (end === undefined) return `${net} is not a pin on the board.`;
-      ends.push(end);
-      forest.join(end.node, pin);
-    }
-    return { ends, forest };
-  }
-
-  private takeJoin(entry: EntryOf<'join'>): string | undefined {
-    const ends: End[] = [];
-    for (const text of entry.terminals) {
-      const end = this.endOf(text);
-      if (end === undefined) return `${text} is not a pin on the board.`;
-      ends.push(end);
-    }
-    const forest = this.forest.copy();
-    for (const { node } of ends.slice(1)) forest.join((ends[0] as End).node, node);
-    const shorted = shortedPart(this.parts, forest);
-    if (shorted) return `This would put both pins of ${shorted} on one net: a short.`;
-    this.joins.push(entry);
-    this.keepEnds(ends, forest);
-    return undefined;
-  }
-
-  /** A pin, a pad or a net; undefined for a pin that is not there. */
-  private endOf(text: string): End | undefined {
-    const node = terminalName(this.parts, text);
-    if (node === undefined) return undefined;
-    if (node.includes('.')) return { node };
-    if (isPadNumber(node) || this.boards.firstNameOf(node) !== undefined) return { node: this.boards.firstNameFor(node), pad: node };
-    return { node, net: node };
-  }
-
-  private keepEnds(ends: readonly End[], forest: NetForest): void {
-    for (const { pad, net } of ends) {
-      if (pad !== undefined) this.boards.touch(pad);
-      if (net !== undefined) this.givenNames.push(net);
-    }
-    this.forest = forest;
+    return brought || this.traced.parts.some((part) => part.ref === ref);
   }
 
   private ohmsRead(ref: string): number | undefined {
@@ -436,13 +333,6 @@ class Fold {
 /** A goal as tapes said it at first: the chip current of an LED. */
 function olderGoal({ ref, chipAmps }: EntryOf<'goal'>): Wanted | undefined {
   return ref === undefined || chipAmps === undefined ? undefined : { led: ref, aim: 'chip-amps', value: chipAmps };
-}
-
-/** What a part or a join goes to: its place in the forest, and the pad or the net that it is named by. */
-interface End {
-  readonly node: string;
-  readonly pad?: string;
-  readonly net?: string;
 }
 
 function push<T>(list: T[], item: T): undefined {
