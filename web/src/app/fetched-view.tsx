@@ -1,6 +1,7 @@
-import { type ComponentType, lazy, type ReactNode, Suspense } from 'react';
+import { type ComponentType, lazy, type ReactNode, Suspense, useEffect } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { useLocation } from 'react-router';
+import { whenAnswered } from '../shared/data/when-answered.ts';
 
 /** The server did not answer, or has another version than the page came from. */
 class NotFetched extends Error {}
@@ -30,12 +31,14 @@ export function FetchedView({ children, meanwhile = <p /> }: FetchedViewProps) {
 }
 
 function NotShown({ error }: FallbackProps) {
+  const isFetchMissing = error instanceof NotFetched;
+  useEffect(() => (isFetchMissing ? whenAnswered(() => window.location.reload()) : undefined), [isFetchMissing]);
   return (
     <div role="alert" className="max-w-[60ch] p-6">
       <h1 className="text-24 font-[650]">This view cannot be shown</h1>
       <p className="my-2">
-        {error instanceof NotFetched
-          ? 'It could not be fetched: the server does not answer, or has been updated since this page was opened.'
+        {isFetchMissing
+          ? 'It could not be fetched: the server does not answer, or has been updated since this page was opened. The page is loaded again when it answers.'
           : error instanceof Error
             ? error.message
             : String(error)}{' '}
