@@ -86,7 +86,11 @@ export type IntegrateOutcome = 'done' | 'stuck' | 'stopped' | 'tooManySteps';
 const ABSOLUTE = { volts: 1e-4, amps: 1e-6 } as const;
 /** A bent current below this is a leak; volts of an inductance below this are nothing. */
 const LEAK = { amps: 1e-6, volts: 1e-3 } as const;
-const SMALLEST_SHARE = 1e-9;
+/**
+ * Shorter steps, of the span, are not taken for their error; where none solves the circuit, shorter ones still are tried: two
+ * transistors that switch each other do so within a nanosecond of a second.
+ */
+const SMALLEST_SHARE = { forError: 1e-9, toSolve: 1e-13 } as const;
 /** So many times the fewest steps that the span can be done in, and then it is given up. */
 const MOST_STEPS = 300;
 /** The moment that a beginning is held for, of the longest step. */
@@ -123,7 +127,7 @@ export function integrate(stepper: Stepper, from: number, to: number, state: Flo
     const isSolved = stepper.attempt(seconds, tangents);
     const error = isSolved ? errorOf(stepper, scales, fineness, seconds > fineness.shortest * longestSeconds) : Number.POSITIVE_INFINITY;
     if (error > 1.5) {
-      if (seconds > SMALLEST_SHARE * span) {
+      if (seconds > (isSolved ? SMALLEST_SHARE.forError : SMALLEST_SHARE.toSolve) * span) {
         seconds *= isSolved ? Math.max(0.15, SAFETY / Math.cbrt(error)) : 0.25;
         continue;
       }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf, type LoosePart } from '../circuit/circuit.testing.ts';
+import { seededRandom } from '../numeric/index.ts';
 import { type Solution, solve, solveSensitivities } from './index.ts';
 
 function solved(...parts: LoosePart[]): Solution {
@@ -8,10 +9,13 @@ function solved(...parts: LoosePart[]): Solution {
   return found.value;
 }
 
+const FLASHERS = 80;
+
 interface Astable {
   readonly volts?: number;
   readonly baseOhms?: readonly [number, number];
   readonly farads?: readonly [number, number];
+  readonly collectorOhms?: number;
   readonly initialVolts?: number;
   /** An LED in the second collector, else a resistor like the first one's. */
   readonly isLit?: boolean;
@@ -22,12 +26,13 @@ function astable({
   volts = 3,
   baseOhms = [47_000, 47_000],
   farads = [10e-6, 10e-6],
+  collectorOhms = 1000,
   initialVolts = 0,
   isLit = true,
 }: Astable = {}): LoosePart[] {
   return [
     { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts },
-    { ref: 'R1', kind: 'resistor', pins: ['p', 'c1'], ohms: 1000 },
+    { ref: 'R1', kind: 'resistor', pins: ['p', 'c1'], ohms: collectorOhms },
     { ref: 'R2', kind: 'resistor', pins: ['p', 'b2'], ohms: baseOhms[0] },
     { ref: 'R3', kind: 'resistor', pins: ['p', 'b1'], ohms: baseOhms[1] },
     ...(isLit
@@ -70,6 +75,25 @@ describe('a circuit without a stable operating point', () => {
     { volts: 4.5, baseOhms: [36_000, 82_000] },
   ] as const)('is followed through its passages whatever its values: %j', (values) => {
     expect(solved(...astable(values)).regime).toBe('oscillating');
+  });
+
+  it('is followed whatever its values are, but for one in twenty: a flasher of any supply, bases, collector and capacitors', () => {
+    const random = seededRandom(77);
+    const between = (low: number, high: number) => low * (high / low) ** random();
+    const lost: string[] = [];
+    for (let flasher = 0; flasher < FLASHERS; flasher++) {
+      const values = {
+        volts: between(2.5, 12),
+        baseOhms: [between(8e3, 2e5), between(8e3, 2e5)],
+        farads: [between(1e-6, 5e-5), between(1e-6, 5e-5)],
+        collectorOhms: between(300, 3000),
+        isLit: random() < 0.6,
+      } as const;
+      const found = solve(circuitOf(astable(values)));
+      if (!found.ok) lost.push(`${JSON.stringify(values)}: ${found.error.message}`);
+      else expect(found.value.regime).toBe('oscillating');
+    }
+    expect(lost.length / FLASHERS > 0.05 ? lost : []).toEqual([]);
   });
 
   it('lights its LED for a share of the time, and says by which values', () => {

@@ -56,11 +56,19 @@ describe('replay', () => {
       ...board,
       { kind: 'part', part: { ref: 'R1', kind: 'resistor', pins: pins('A', 'B'), ohms: 9 } },
       { kind: 'join', terminals: ['V1.1', 'V1.2'] },
+      { kind: 'place', ref: 'R1', partKind: 'resistor', pins: pins('A', 'B') },
+      { kind: 'place', ref: 'U1', partKind: 'bjt', pins: ['A', 'B', 'C'] },
+      { kind: 'place', ref: 'U1', partKind: 'bjt', pins: ['A', 'B', 'C'] },
+      { kind: 'place', ref: 'U2', partKind: 'bjt', pins: ['A', 'B'] },
     );
     expect(specimen.tape.map(({ problem }) => problem).filter(Boolean)).toEqual([
       'R1 is there already; a correction replaces it.',
       expect.stringMatching(/both pins of V1 on one net: a short/),
+      'R1 is there already.',
+      'U1 is there already.',
+      'U2 has 3 pins, not 2.',
     ]);
+    expect(specimen.placed.map(({ ref }) => ref)).toEqual(['U1']);
     expect(specimen.circuit.parts).toHaveLength(3);
   });
 
