@@ -2,7 +2,7 @@ import { type Circuit, fail, type Result, succeed } from '../circuit/index.ts';
 import { type Fineness, integrate } from './integrate.ts';
 import type { OperatingPoint } from './operating-point.ts';
 import { PeriodRecorder } from './recording.ts';
-import type { SettledState } from './settled-state.ts';
+import type { SettledState, Turning } from './settled-state.ts';
 import { isUnstable } from './stability.ts';
 import { Stepper } from './step.ts';
 import { CircuitSystem } from './system.ts';
@@ -80,6 +80,8 @@ interface Turn {
   readonly own: readonly number[];
   /** Everything, at the end of the step in which it turned. */
   readonly state: Float64Array;
+  /** How fast the store that tells went through its middle, V or A a second. */
+  readonly rate: number;
 }
 
 class Following {
@@ -126,7 +128,7 @@ class Following {
       state = this.stepper.state.slice();
       const swings = this.swings();
       const period = this.periodOf(swings);
-      if (period) return this.fine(period.turn.state, period.seconds, period.pivot);
+      if (period) return this.fine(period.turn.state, period.seconds, period.turning);
       if (this.rests(swings, span)) return succeed({ does: 'rest', system, x: this.stepper.end.x.slice() });
     }
     const refs = system.circuit.parts.map(({ ref }) => ref).slice(0, 8);
@@ -165,47 +167,53 @@ class Following {
     );
     const pivot = relative.indexOf(Math.max(...relative));
     if (!(relative[pivot] > 0)) return undefined;
-    const turns = this.turnsOf(pivot, swings[pivot]);
+    // Where it goes slowly its turns are told best: a capacitor that is emptied in a second is often filled in a hundredth.
+    const [up, down] = ([1, -1] as const).map((sign) => ({ sign, turns: this.turnsOf(pivot, swings[pivot], sign) }));
+    const { sign, turns } = rateOf(up.turns) <= rateOf(down.turns) ? up : down;
     const last = turns.at(-1);
     for (let back = 1; last && back <= MOST_TURNS && back < turns.length; back++) {
       const before = turns[turns.length - 1 - back];
       const isAlike = swings.every(
         ({ low, high }, index) => Math.abs(last.own[index] - before.own[index]) <= ALIKE * (high - low) + LEAST_SWING,
       );
-      if (isAlike) return { turn: last, seconds: last.time - before.time, pivot: this.own[pivot] };
+      if (isAlike) return { turn: last, seconds: last.time - before.time, turning: { state: this.own[pivot], sign } };
     }
     return undefined;
   }
 
-  /** Where a store comes up through its middle, having been well below it. */
-  private turnsOf(pivot: number, { low, high }: { readonly low: number; readonly high: number }): readonly Turn[] {
+  /** Where a store comes through its middle, on its way up or (−1) down, having been well on the other side. */
+  private turnsOf(pivot: number, { low, high }: { readonly low: number; readonly high: number }, sign: Turning['sign']): readonly Turn[] {
     const { times, states, own } = this;
     const index = own[pivot];
     const middle = (low + high) / 2;
     const turns: Turn[] = [];
-    let wasLow = false;
+    let wasBefore = false;
     for (let i = 1; i < states.length; i++) {
-      if (states[i][index] < middle - TURN_SHARE * (high - low)) wasLow = true;
-      if (!wasLow || states[i][index] < middle) continue;
-      wasLow = false;
-      const share = (middle - states[i - 1][index]) / (states[i][index] - states[i - 1][index]);
+      const [from, to] = [states[i - 1][index], states[i][index]];
+      if (sign * (to - middle) < -TURN_SHARE * (high - low)) wasBefore = true;
+      if (!wasBefore || sign * (to - middle) < 0) continue;
+      wasBefore = false;
+      const share = (middle - from) / (to - from);
+      const seconds = times[i] - times[i - 1];
       turns.push({
-        time: times[i - 1] + share * (times[i] - times[i - 1]),
+        time: times[i - 1] + share * seconds,
         own: own.map((one) => states[i - 1][one] + share * (states[i][one] - states[i - 1][one])),
         state: states[i],
+        rate: Math.abs(to - from) / seconds,
       });
     }
     return turns;
   }
 
   /** A few periods in the steps that figures want; the last is recorded. */
-  private fine(start: Float64Array, roughly: number, pivot: number, periods = FINE_PERIODS): Result<LeftAlone> {
+  private fine(start: Float64Array, roughly: number, turning: Turning, periods = FINE_PERIODS): Result<LeftAlone> {
     const { stepper, system } = this;
+    const { state: pivot } = turning;
     const refs = system.circuit.parts.map(({ ref }) => ref).slice(0, 8);
     const lost = fail('no-convergence', `${refs.join(', ')}: its oscillation cannot be followed in fine steps.`, refs[0]);
     let back: Return = { seconds: roughly, state: start };
     for (let period = 1; period < periods; period++) {
-      const next = this.returnFrom(back.state, back.seconds, pivot);
+      const next = this.returnFrom(back.state, back.seconds, turning);
       if (!next) return this.options.shouldStop?.() ? STOPPED : lost;
       back = next;
     }
@@ -228,10 +236,10 @@ class Following {
       // A flash that comes just before the end is lost where the period that was found is a little too short.
       if (Math.abs(stepper.state[pivot] - state[pivot]) <= CLOSED_SHARE * (high - low)) {
         const monodromy = new Float64Array(system.stateCount ** 2);
-        const settled = { stepper, state, monodromy, seconds, recording: recorder.finish(), periods, turning: pivot };
+        const settled = { stepper, state, monodromy, seconds, recording: recorder.finish(), periods, turning };
         return succeed({ does: 'oscillate', settled });
       }
-      const next = tries < MOST_TRIES ? this.returnFrom(state, seconds, pivot) : undefined;
+      const next = tries < MOST_TRIES ? this.returnFrom(state, seconds, turning) : undefined;
       if (!next) return this.options.shouldStop?.() ? STOPPED : lost;
       back = next;
     }
@@ -244,7 +252,7 @@ class Following {
   }
 
   /** The time until the telling store is where it was, on the same way, and the state just after it. */
-  private returnFrom(start: Float64Array, roughly: number, pivot: number): Return | undefined {
+  private returnFrom(start: Float64Array, roughly: number, { state: pivot, sign }: Turning): Return | undefined {
     const wanted = start[pivot];
     let before = { time: 0, value: wanted };
     let found: Return | undefined;
@@ -254,7 +262,7 @@ class Following {
       shouldStop: () => found !== undefined || this.options.shouldStop?.() === true,
       onStep: ({ end, state }) => {
         const value = state[pivot];
-        if (!found && end.time > 0.5 * roughly && before.value < wanted && value >= wanted) {
+        if (!found && end.time > 0.5 * roughly && sign * (before.value - wanted) < 0 && sign * (value - wanted) >= 0) {
           const seconds = before.time + ((wanted - before.value) / (value - before.value)) * (end.time - before.time);
           found = { seconds, state: state.slice() };
         }
@@ -274,6 +282,10 @@ interface Return {
 /** A like circuit may take so many times as long. */
 const LONGEST_RETURN = 1.3;
 const STOPPED = fail('stopped', 'Stopped before it settled.');
+
+function rateOf(turns: readonly Turn[]): number {
+  return turns.at(-1)?.rate ?? Number.POSITIVE_INFINITY;
+}
 
 function moves({ low, high }: { readonly low: number; readonly high: number }): boolean {
   return high - low > Math.max(LEAST_SWING, LEAST_SWING_SHARE * Math.max(Math.abs(low), Math.abs(high)));

@@ -16,6 +16,12 @@ export interface SettledOptions {
   readonly finer?: number | undefined;
 }
 
+/** What tells the turns of an oscillation: a state that comes through its middle, on its way up or (−1) down. */
+export interface Turning {
+  readonly state: number;
+  readonly sign: 1 | -1;
+}
+
 /** A settled periodic state: the circuit repeats itself from here. */
 export interface SettledState {
   readonly stepper: Stepper;
@@ -27,8 +33,7 @@ export interface SettledState {
   /** The period that was found to repeat itself. */
   readonly recording: Recording;
   readonly periods: number;
-  /** Of an oscillation: the state that tells its turns. */
-  readonly turning?: number;
+  readonly turning?: Turning;
 }
 
 /** From here on steps as fine as the figures' are worth their time: the search's own are no nearer to theirs. */
