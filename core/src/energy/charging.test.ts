@@ -82,6 +82,32 @@ describe('a charger', () => {
   });
 });
 
+describe('a generator that charges a pack and feeds LEDs at once', () => {
+  const course = (ohms: string) =>
+    chargingOf(
+      specimenOf(
+        'V1 crank 40hz 6.8v 3.1v @ 22r on L N',
+        'B2 bridge on L N P M',
+        'B1 battery nimh 80mah 3 series on P M',
+        `R1 ${ohms} on P A`,
+        'D1-D12 led white 12 parallel on A M',
+      ).circuit,
+    );
+
+  it('does not fill it where they take all that comes, and says so', () => {
+    const charging = course('4.7r');
+    expect(charging?.endedBy).toBe('fed');
+    expect(charging?.points.at(-1)?.charge).toBeLessThan(0.2);
+    expect(charging && sayCharging(charging)).toMatch(/is not filled: at about \d+ % of its charge.*what it feeds takes all that comes/);
+  });
+
+  it('fills it where they take little', () => {
+    const charging = course('2.2k');
+    expect(charging?.endedBy).toBe('full');
+    expect(charging?.points.at(-1)?.charge).toBeGreaterThan(0.99);
+  });
+});
+
 describe('a switch that keeps a port off the cell', () => {
   /** A P-channel between cell and load: on by its gate at zero, off when the port lifts it. */
   const PATH: readonly TestLine[] = [

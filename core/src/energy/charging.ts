@@ -21,8 +21,8 @@ export interface Charging {
   readonly points: readonly ChargingMoment[];
   /** To where it ends. */
   readonly hours: number;
-  /** `stopped`: its charger calls it full. `held`: full, and held there by a charger that also feeds something else. `full`: nothing stops it there. */
-  readonly endedBy: 'stopped' | 'held' | 'full';
+  /** `stopped`: its charger calls it full. `held`: full, and held there by a charger that also feeds something else. `full`: nothing stops it there. `fed`: not full; what the pack feeds takes all that comes. */
+  readonly endedBy: 'stopped' | 'held' | 'full' | 'fed';
   /** The first current over the capacity: how many times its capacity an hour. */
   readonly ofCapacity: number;
 }
@@ -44,7 +44,7 @@ export function chargingOf(circuit: Circuit, solve: SolveWarmed = solveWarmed): 
   return undefined;
 }
 
-const ENDS: Readonly<Record<Charging['endedBy'], string>> = {
+const ENDS: Readonly<Record<Exclude<Charging['endedBy'], 'fed'>, string>> = {
   stopped: 'until its charger stops',
   held: 'until it is full, where its charger holds it while it feeds the rest',
   full: 'until it is full, where nothing stops it',
@@ -54,8 +54,10 @@ const ENDS: Readonly<Record<Charging['endedBy'], string>> = {
 export function sayCharging({ ref, points, hours, endedBy, ofCapacity }: Charging): string {
   const first = formatEngineering(points[0]?.amps ?? Number.NaN, 'amps').text;
   const [low, high] = [1 - CAPACITY_SPREAD, 1 + CAPACITY_SPREAD].map((share) => formatEngineering(share * hours, 'hours', 2).text);
-  const end = ENDS[endedBy];
-  return `${ref} is charged from flat with ${first}, ${ofCapacity.toPrecision(2)} of its capacity an hour; ${low} to ${high} ${end}.`;
+  const begins = `${ref} is charged from flat with ${first}, ${ofCapacity.toPrecision(2)} of its capacity an hour`;
+  if (endedBy !== 'fed') return `${begins}; ${low} to ${high} ${ENDS[endedBy]}.`;
+  const percent = Math.round(100 * (points.at(-1)?.charge ?? 0));
+  return `${begins}, and is not filled: at about ${percent} % of its charge, after ${low} to ${high}, what it feeds takes all that comes.`;
 }
 
 function courseOf(circuit: Circuit, battery: BatteryPart, solve: SolveWarmed): Charging | undefined {
@@ -76,7 +78,12 @@ function courseOf(circuit: Circuit, battery: BatteryPart, solve: SolveWarmed): C
     const charge = Math.min(NEARLY_FULL, step / STEPS);
     const now = at(charge);
     const last = points.at(-1) as ChargingMoment;
-    if (!now || !(now.amps > 0)) break;
+    if (!now) return undefined;
+    if (!(now.amps > 0)) {
+      // As full as a cell of its kind may be counts as full.
+      if (last.charge < 1 - CAPACITY_SPREAD) endedBy = 'fed';
+      break;
+    }
     const hours = last.hours + ((charge - last.charge) * ampHours) / ((last.amps + now.amps) / 2);
     points.push({ hours, charge, ...now });
     if (endAmps !== undefined && now.amps < endAmps) {
