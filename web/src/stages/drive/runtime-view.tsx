@@ -1,7 +1,7 @@
 import { type Runtime, runtimeCsv } from '@mindful-probe/core';
 import { lazy } from 'react';
 import { ChartInView } from '../../shared/figures/chart-in-view.tsx';
-import { offerFile } from '../../shared/pictures/offer-file.ts';
+import { SaveCsv } from '../../shared/pictures/save-csv.tsx';
 
 const RuntimeChart = lazy(async () => ({ default: (await import('./runtime-chart.tsx')).RuntimeChart }));
 
@@ -19,13 +19,7 @@ export function RuntimeView({ runtime }: { readonly runtime: Runtime }) {
       >
         <RuntimeChart runtime={runtime} />
       </ChartInView>
-      <button
-        type="button"
-        className="text-12 text-petrol underline"
-        onClick={() => offerFile(new Blob([runtimeCsv(runtime)], { type: 'text/csv' }), 'runtime.csv')}
-      >
-        Save as CSV
-      </button>
+      <SaveCsv name="runtime.csv" text={() => runtimeCsv(runtime)} />
     </>
   );
 }

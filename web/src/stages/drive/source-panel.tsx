@@ -2,7 +2,7 @@ import { formatEngineering, type GeneratorPower, type SourceDetails, type StoreD
 import { lazy } from 'react';
 import { ChartInView } from '../../shared/figures/chart-in-view.tsx';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
-import { offerFile } from '../../shared/pictures/offer-file.ts';
+import { SaveCsv } from '../../shared/pictures/save-csv.tsx';
 import { sayChange, sayTime, sourcesCsv } from './source-words.ts';
 
 const GeneratorChart = lazy(async () => ({ default: (await import('./source-charts.tsx')).GeneratorChart }));
@@ -68,13 +68,7 @@ export function SourcePanel({ source }: { readonly source: SourceDetails }) {
             </tbody>
           </table>
           <p className="mt-1 text-12">
-            <button
-              type="button"
-              className="text-petrol underline"
-              onClick={() => offerFile(new Blob([sourcesCsv(others)], { type: 'text/csv' }), 'sources.csv')}
-            >
-              Save as CSV
-            </button>
+            <SaveCsv name="sources.csv" text={() => sourcesCsv(others)} />
           </p>
         </div>
       )}

@@ -2,7 +2,7 @@ import { type DriveWave, formatEngineering, type Rhythm } from '@mindful-probe/c
 import { type KeyboardEvent, lazy, type PointerEvent, useState } from 'react';
 import { ChartInView } from '../../shared/figures/chart-in-view.tsx';
 import { Figure } from '../../shared/figures/figure.tsx';
-import { offerFile } from '../../shared/pictures/offer-file.ts';
+import { SaveCsv } from '../../shared/pictures/save-csv.tsx';
 import { valueAt, WAVE_CHART, wavesCsv } from './waves.ts';
 
 const WaveChart = lazy(async () => ({ default: (await import('./wave-chart.tsx')).WaveChart }));
@@ -73,13 +73,7 @@ export function WavesPanel({ waves, rhythms }: { readonly waves: readonly DriveW
         <span className="text-quiet">
           at <span className="font-figures">{formatEngineering(at, 'seconds').text}</span> of {formatEngineering(seconds, 'seconds').text}
         </span>
-        <button
-          type="button"
-          className="text-petrol underline"
-          onClick={() => offerFile(new Blob([wavesCsv(waves)], { type: 'text/csv' }), 'waves.csv')}
-        >
-          Save as CSV
-        </button>
+        <SaveCsv name="waves.csv" text={() => wavesCsv(waves)} />
       </p>
     </>
   );
