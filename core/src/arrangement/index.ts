@@ -8,7 +8,8 @@ export {
   type Role,
   type Roles,
 } from './arrangement.ts';
-export { ARRANGEMENT_NAMES, type Difference, differenceOf, explainArrangement, type Phrase, sayMissing } from './explain.ts';
+export { type Difference, differenceOf, explainArrangement, type Phrase, sayMissing } from './explain.ts';
+export { ARRANGEMENT_NAMES } from './names.ts';
 export { recognise, stringsOf } from './recognise.ts';
 export { remarksOf, type TraceRemark } from './remarks.ts';
 export { sayRemark } from './say-remark.ts';
