@@ -5,8 +5,12 @@ import { compression } from 'vite-plugin-compression2';
 
 /** What draws charts, and what writes CSV: fetched by the few views that do, and by those with charts when the first comes into view. */
 const OF_FEW =
-  /node_modules.(recharts|victory-vendor|d3-[a-z-]+|internmap|@reduxjs|react-redux|redux|redux-thunk|immer|reselect|decimal\.js-light|es-toolkit|eventemitter3|react-is|clsx|tiny-invariant|papaparse)[\\/]|core.src.(logged.csv-text|format)/;
+  /node_modules.(recharts|victory-vendor|d3-[a-z-]+|internmap|@reduxjs|react-redux|redux|redux-thunk|immer|reselect|decimal\.js-light|es-toolkit|eventemitter3|react-is|clsx|tiny-invariant|react-intersection-observer|papaparse)[\\/]|web.src.shared.figures.chart-(in-view|axis)|core.src.(logged.csv-text|format)/;
 const isOfMany = (id: string) => !OF_FEW.test(id);
+
+/** What every stage needs: a specimen's workspace with all that it stands on, and the pieces that all of them are made of. */
+const OF_ALL =
+  /web.src.(app.(workspace|stage-outlet)|shared.kit.(disclosure|empty|fetched|level-mark|stage-header))\.tsx|node_modules.(react-dom|scheduler)[\\/]/;
 
 export default defineConfig(({ mode }) => ({
   // Compressed once, as far as it goes; the server sends these. The smallest files gain nothing.
@@ -18,14 +22,15 @@ export default defineConfig(({ mode }) => ({
     target: 'es2023',
     sourcemap: false,
     reportCompressedSize: false,
-    // What most views share is in two files in place of dozens: each file has headers, and compresses by itself.
+    chunkSizeWarningLimit: 900,
+    // One file of what all need, and one of what several do: dozens of files each have headers, and compress by themselves.
     rolldownOptions: {
+      checks: { pluginTimings: false },
       output: {
         codeSplitting: {
           groups: [
-            { name: 'common', test: isOfMany, minShareCount: 10, priority: 3 },
-            { name: 'stages', test: isOfMany, minShareCount: 6, priority: 2 },
-            { name: 'bench-line', test: /core.src.(bench-line|in-line)/, priority: 1 },
+            { name: 'program', test: OF_ALL, priority: 2 },
+            { name: 'parts', test: isOfMany, minShareCount: 6, priority: 1 },
           ],
         },
       },

@@ -48,7 +48,10 @@ async function tab(name: string): Promise<string> {
   await focusOn(page, '[role=tab][data-state=active]');
   for (let tries = 0; tries < 8; tries++) {
     const chosen = await page.$eval('[role=tab][data-state=active]', (trigger) => trigger.textContent ?? '');
-    if (chosen === name) return shown();
+    if (chosen === name) {
+      await page.waitForFunction(() => !document.querySelector('[role=tabpanel][data-state=active]')?.textContent?.includes('Opening…'));
+      return shown();
+    }
     await page.keyboard.press('ArrowRight');
     await page.waitForFunction(
       (before) => document.querySelector('[role=tab][data-state=active]')?.textContent !== before,

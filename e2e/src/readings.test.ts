@@ -61,6 +61,8 @@ describe('meters', () => {
     await page.keyboard.press('Escape');
     await waitForText(page, 'In hand: Old needle (±2 % + 0, 0.2 MΩ, averages)');
     for (const line of ['R3 100k on A H', 'R4 100k on H G', 'R4 2.00v']) await enterLine(page, line);
+    await tabTo(page, 'as a table');
+    await page.keyboard.press('Enter');
     // 100 kilohm beside 200 are what the meter saw; without it there is a quarter more.
     await waitForText(page, '2.00 V with the meter on it');
     await waitForText(page, '2.50');
@@ -98,8 +100,6 @@ describe('an LED lit alone', () => {
     await typeLine(page, 'D1 chip 1.95v @ 10v');
     await waitForText(page, 'as @ 30ma', '#bench-meaning');
     await enterLine(page, 'D1 chip 1.93v @ 10ma dead');
-    await tabTo(page, 'as a table');
-    await page.keyboard.press('Enter');
     await waitForText(page, 'D1, volts at 10.0 mA', 'table');
     await waitForText(page, 'one chip, lit alone with 10.0 mA, dead', 'table');
   });

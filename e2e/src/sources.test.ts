@@ -37,7 +37,7 @@ async function tab(name: string): Promise<string> {
   }
   await page.waitForFunction(() => {
     const [tab, panel] = ['tab', 'tabpanel'].map((role) => document.querySelector(`[role=${role}][data-state=active]`));
-    return panel?.getAttribute('aria-labelledby') === tab?.id;
+    return panel?.getAttribute('aria-labelledby') === tab?.id && !panel?.textContent?.includes('Opening…');
   });
   return page.$eval('[role=tabpanel][data-state=active]', ({ textContent }) => (textContent ?? '').replace(/\s+/g, ' '));
 }

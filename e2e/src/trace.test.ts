@@ -182,9 +182,9 @@ describe('a board, from two photos to a recognised circuit', () => {
     await pressButton(page, 'Align');
     for (const { front, back } of HOLES) {
       await clickAt('front', front);
-      await page.waitForFunction(() => document.querySelector('[role=slider]')?.getAttribute('aria-valuetext') === '100 % see-through');
+      await page.waitForFunction(() => document.querySelector('input[type=range]')?.getAttribute('aria-valuetext') === '100 % see-through');
       await clickAt('back', back);
-      await page.waitForFunction(() => document.querySelector('[role=slider]')?.getAttribute('aria-valuetext') === '0 % see-through');
+      await page.waitForFunction(() => document.querySelector('input[type=range]')?.getAttribute('aria-valuetext') === '0 % see-through');
     }
     await waitForText(page, '4 points, affine');
     // A hole of the back now lies on that of the front, within the misses of a hand.
@@ -266,8 +266,7 @@ describe('a board, from two photos to a recognised circuit', () => {
     await page.keyboard.press('Escape');
     await page.waitForSelector('[data-board] img[data-side=back]');
 
-    await tabTo(page, 'Look');
-    await arrowTo('Pin');
+    await tabToButton('Pin');
     await page.keyboard.press('Enter');
     await tabTo(page, 'Board main');
     for (const [index, share] of PADS.entries()) {
@@ -278,8 +277,8 @@ describe('a board, from two photos to a recognised circuit', () => {
     // From pad to pad, and held there.
     await page.evaluate(() => (document.activeElement as HTMLElement).blur());
     await tabTo(page, 'Pin');
-    await arrowTo('Part');
-    await arrowTo('Hold');
+    await tabToButton('Part');
+    await tabToButton('Hold');
     await page.keyboard.press('Enter');
     await tabTo(page, 'Board main');
     await page.keyboard.press('.');
@@ -301,12 +300,6 @@ describe('a board, from two photos to a recognised circuit', () => {
     await page.keyboard.press('Enter');
     await expectTraced();
   });
-
-  /** The next in a row of buttons; the focus follows a moment after the key. */
-  async function arrowTo(words: string): Promise<void> {
-    await page.keyboard.press('ArrowRight');
-    await page.waitForFunction((text) => document.activeElement?.textContent?.trim() === text, {}, words);
-  }
 
   /** The button of just these words: it may have the focus already. */
   async function tabToButton(words: string): Promise<void> {

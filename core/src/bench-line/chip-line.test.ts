@@ -67,7 +67,11 @@ describe('a chip whose mark says how it is joined', () => {
     expect(found.flatMap((one) => differenceOf(one, found, circuit).unusual)).toEqual([]);
     // The law of the converter leaves them without current: none of their figures is the true one.
     expect(sharesOf(circuit, solution.value).map(({ ref }) => ref)).not.toContain('L1');
-    expect(planWatts(circuit, solution.value)?.rectangles.map(({ ref }) => ref)).toEqual(['U1', 'D2-D5', 'R1']);
+    expect(planWatts(circuit, solution.value, recognise(circuit, solution.value))?.rectangles.map(({ ref }) => ref)).toEqual([
+      'U1',
+      'D2-D5',
+      'R1',
+    ]);
   });
 
   it('believes what is said before what is found', () => {

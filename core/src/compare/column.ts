@@ -33,7 +33,7 @@ export function factsOf({ id, analysis }: ComparedState): ComparedFacts {
   // A circuit that is not whole yet, or that its readings speak against, has nothing to compare but what was read.
   const isKnown = appraised.ok && appraised.value.hardest !== undefined && isLit(appraised.value.hardest) && !isOff;
   const state = rework === 0 ? 'as found' : (specimen.reworks[rework - 1]?.title ?? `after rework ${rework}`);
-  const plan = isKnown ? planWatts(appraised.value.circuit, appraised.value.solution) : undefined;
+  const plan = isKnown ? planWatts(appraised.value.circuit, appraised.value.solution, judgement?.arrangements ?? []) : undefined;
   return {
     id,
     rework,

@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { recognise } from '../arrangement/index.ts';
 import { circuitOf } from '../circuit/circuit.testing.ts';
 import type { Circuit } from '../circuit/index.ts';
 import { MARKED_GADGETS } from '../simulated/index.ts';
@@ -38,7 +39,7 @@ describe('watt plan', () => {
   ])('of %s has areas that are the parts’ watts, and together the supply’s', (_, circuit) => {
     const solution = solve(circuit);
     if (!solution.ok) throw new Error(solution.error.message);
-    const plan = planWatts(circuit, solution.value);
+    const plan = planWatts(circuit, solution.value, recognise(circuit, solution.value));
     const total = plan?.rectangles.reduce((sum, { width, height }) => sum + width * height, 0) ?? 0;
     for (const { ref, width, height } of plan?.rectangles ?? [])
       expect((width * height) / (solution.value.parts[ref]?.watts ?? 1)).toBeCloseTo(1, 6);
@@ -47,7 +48,7 @@ describe('watt plan', () => {
 
   it('lays branches in parallel without overlap', () => {
     const solution = solve(clip);
-    const plan = solution.ok ? planWatts(clip, solution.value) : undefined;
+    const plan = solution.ok ? planWatts(clip, solution.value, recognise(clip, solution.value)) : undefined;
     const leds = plan?.rectangles.filter(({ kind }) => kind === 'led') ?? [];
     expect(leds).toHaveLength(3);
     expect(leds[1]?.x).toBeCloseTo((leds[0]?.x ?? 0) + (leds[0]?.width ?? 0), 9);
@@ -122,7 +123,7 @@ describe('watt plan', () => {
       { ref: 'S1', kind: 'switch', pins: ['a', '0'], closed: false },
     ]);
     const solution = solve(dark);
-    expect(solution.ok && (planWatts(dark, solution.value)?.watts ?? 0)).toBeLessThan(1e-9);
+    expect(solution.ok && (planWatts(dark, solution.value, recognise(dark, solution.value))?.watts ?? 0)).toBeLessThan(1e-9);
   });
 });
 
@@ -179,7 +180,7 @@ function planOf(circuit: Circuit): WattPlan {
 
 function solvedPlan(circuit: Circuit): { readonly plan: WattPlan; readonly solution: Solution } {
   const solved = solve(circuit);
-  const plan = solved.ok ? planWatts(circuit, solved.value) : undefined;
+  const plan = solved.ok ? planWatts(circuit, solved.value, recognise(circuit, solved.value)) : undefined;
   if (!solved.ok || !plan) throw new Error('no plan');
   return { plan, solution: solved.value };
 }

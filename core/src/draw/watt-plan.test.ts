@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { recognise } from '../arrangement/index.ts';
 import type { Circuit } from '../circuit/index.ts';
 import { type Solution, solve } from '../solve/index.ts';
 import { randomCircuit } from '../solve/random-circuit.testing.ts';
@@ -12,7 +13,7 @@ function plans(): readonly { circuit: Circuit; solution: Solution; plan: WattPla
     randomCircuit(seed + 1, { supply: seed % 3 === 0 ? 'ac' : 'dc', kinds: 'every' }),
   ).flatMap((circuit) => {
     const solved = solve(circuit);
-    const plan = solved.ok ? planWatts(circuit, solved.value) : undefined;
+    const plan = solved.ok ? planWatts(circuit, solved.value, recognise(circuit, solved.value)) : undefined;
     return solved.ok && plan && plan.rectangles.length > 0 ? [{ circuit, solution: solved.value, plan }] : [];
   });
 }

@@ -1,4 +1,4 @@
-import { type Role, recognise } from '../arrangement/index.ts';
+import type { Arrangement, Role } from '../arrangement/index.ts';
 import { type Circuit, type Network, partOf, partsOfKind, refsOf, seriesPackOf, suppliesOf, switchingStageOf } from '../circuit/index.ts';
 import { deviceOf, lightShareOf, type Part } from '../device/index.ts';
 import type { Solution } from '../solve/index.ts';
@@ -58,11 +58,11 @@ const TAKES_VOLTS_SHARE = 0.05;
 /**
  * The watt plan of a solved circuit: parts in series stand on each other, branches in parallel, as the circuit is
  * traced from supply to return; what comes behind a bridge or a converter stands below it. What has no place on that
- * way is put together by the role it plays.
+ * way is put together by the role it plays in what was recognised.
  *
  * @returns undefined where there is no supply or no current
  */
-export function planWatts(circuit: Circuit, solution: Solution): WattPlan | undefined {
+export function planWatts(circuit: Circuit, solution: Solution, arrangements: readonly Arrangement[]): WattPlan | undefined {
   const delivered = (ref: string) => -(solution.parts[ref]?.watts ?? 0);
   const feeding = suppliesOf(circuit).filter(({ ref }) => delivered(ref) > 0);
   // The way is followed from what gives most: a port that only tops up a cell is on the side of it.
@@ -86,7 +86,7 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
   const way = maker.ofSections(sections);
   const stage = switchingStageOf(circuit);
   const shown = leftOver.filter((ref) => maker.isShown(ref) && !stage.has(ref));
-  const groups = shown.length > 0 ? byRole(shown, circuit, solution) : [];
+  const groups = shown.length > 0 ? byRole(shown, arrangements) : [];
   const whole = stacked([way, ...groups.flatMap(({ refs }) => refs.map((ref) => maker.ofLoosePart(ref, total)))]);
   const rectangles: WattRectangle[] = [];
   const lines: WattLine[] = [];
@@ -105,8 +105,8 @@ export function planWatts(circuit: Circuit, solution: Solution): WattPlan | unde
 }
 
 /** Refs by the first role that each plays in what is recognised; the rest last. */
-function byRole(refs: readonly string[], circuit: Circuit, solution: Solution): readonly PlanGroup[] {
-  const roles = recognise(circuit, solution).flatMap((arrangement) => Object.entries(arrangement.roles) as [Role, readonly string[]][]);
+function byRole(refs: readonly string[], arrangements: readonly Arrangement[]): readonly PlanGroup[] {
+  const roles = arrangements.flatMap((arrangement) => Object.entries(arrangement.roles) as [Role, readonly string[]][]);
   const groups = new Map<Role | 'other', string[]>();
   for (const ref of refs) {
     const role = roles.find(([, players]) => players.includes(ref))?.[0] ?? 'other';

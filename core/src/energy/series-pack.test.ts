@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { analysisOf, appraise } from '../appraisal/index.ts';
+import { recognise } from '../arrangement/index.ts';
 import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
 import { seriesPackOf } from '../circuit/index.ts';
 import { driveDetails } from '../details/index.ts';
@@ -44,7 +45,7 @@ describe('cells that are parts of their own, in a row', () => {
     expect(row.supplyAmps.value).toBeCloseTo(pack.supplyAmps.value, 6);
     const details = driveDetails(analysisOf(specimenOf(...ROW), 0));
     expect(details.ok && details.value.supply?.volts.value).toBeCloseTo(3 * (row.solution.supplies.B1?.voltsRms ?? 0), 6);
-    expect(planWatts(row.circuit, row.solution)?.watts).toBeCloseTo(pack.supplyWatts.value, 6);
+    expect(planWatts(row.circuit, row.solution, recognise(row.circuit, row.solution))?.watts).toBeCloseTo(pack.supplyWatts.value, 6);
     expect(runtimeOf(...ROW).hours / runtimeOf(...PACK).hours).toBeCloseTo(1, 2);
     expect(sayWeakest(runtimeOf(...ROW))).toBeUndefined();
   });

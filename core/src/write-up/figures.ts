@@ -25,7 +25,7 @@ export function writeUpFigure(facts: WriteUpFacts, figure: WriteUpFigure, palett
       return schematic && schematicSvg(schematic, specimen.name, palette);
     }
     case 'watt-plan': {
-      const plan = found && planWatts(found.circuit, found.solution);
+      const plan = found && planWatts(found.circuit, found.solution, facts.foundJudged?.arrangements ?? []);
       return plan && wattPlanSvg(plan, specimen.name, palette);
     }
     case 'ruler': {

@@ -2,7 +2,8 @@ import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals
 import { act, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Link, MemoryRouter, Route, Routes } from 'react-router';
-import { FetchedView, fetched } from './fetched-view.tsx';
+import { fetched } from '../shared/kit/fetched.tsx';
+import { FetchedView } from './fetched-view.tsx';
 
 const Good = fetched(async () => () => <h1>Drawer</h1>);
 const Gone = fetched(() => Promise.reject(new TypeError('Failed to fetch dynamically imported module')));

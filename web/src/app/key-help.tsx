@@ -65,10 +65,10 @@ const PHOTO_KEYS: readonly (readonly [string, string])[] = [
 ];
 
 /** All keys and the bench line's words, on one sheet. */
-export function KeyHelp({ open, onOpenChange }: { readonly open: boolean; readonly onOpenChange: (open: boolean) => void }) {
+export function KeyHelp({ onClose }: { readonly onClose: () => void }) {
   const stages = STAGE_LIST.map(({ key, title }): readonly [string, string] => [`g ${key}`, title]);
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} title="Keys" description="Everything works without the mouse.">
+    <Dialog open onOpenChange={onClose} title="Keys" description="Everything works without the mouse.">
       <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">
         <KeyList title="Anywhere" rows={KEYS} />
         <KeyList title="Stages" rows={stages} />

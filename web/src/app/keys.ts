@@ -82,7 +82,8 @@ export function useKeys(onCommand: (command: KeyCommand) => void, space?: SpaceK
     let gAt = Number.NEGATIVE_INFINITY;
     function onKeyDown(event: KeyboardEvent) {
       const inText =
-        event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable], [role=dialog]');
+        event.target instanceof HTMLElement &&
+        event.target.closest('input:not([type=range]), textarea, select, [contenteditable], [role=dialog]');
       if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
       if (inText) {
         if (event.key === 'Escape' && inText instanceof HTMLElement && !inText.closest('[role=dialog]')) inText.blur();

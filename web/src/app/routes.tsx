@@ -1,6 +1,7 @@
 import type { ComponentType, ReactNode } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
-import { FetchedView, fetched } from './fetched-view.tsx';
+import { fetched } from '../shared/kit/fetched.tsx';
+import { FetchedView } from './fetched-view.tsx';
 import { NotFoundPage } from './not-found-page.tsx';
 
 const OPENING = <p className="p-6 text-quiet">Opening…</p>;

@@ -1,8 +1,9 @@
 import type { Stage } from '@mindful-probe/core';
 import type { ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
+import { fetched } from '../shared/kit/fetched.tsx';
 import { knownStage, STAGE_LIST } from '../stages/registry.ts';
-import { FetchedView, fetched } from './fetched-view.tsx';
+import { FetchedView } from './fetched-view.tsx';
 
 const VIEWS = new Map<Stage, ComponentType>(STAGE_LIST.map(({ stage, view }) => [stage, fetched(async () => (await view()).default)]));
 

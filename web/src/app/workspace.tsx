@@ -6,6 +6,7 @@ import { BenchLine, type BenchLineHandle } from '../shared/bench-line/bench-line
 import { type OpenSpecimen, SpecimenProvider } from '../shared/data/open-specimen.tsx';
 import { type SpecimenData, useSpecimen } from '../shared/data/use-specimen.ts';
 import { titleOf } from '../shared/instruments/use-taking.ts';
+import { fetchedDialog } from '../shared/kit/fetched.tsx';
 import { Stale } from '../shared/kit/stale.tsx';
 import { addPhotos } from '../shared/photos/photos.ts';
 import { Patterns } from '../shared/pictures/patterns.tsx';
@@ -20,14 +21,13 @@ import { GateDialog } from './gate/gate-dialog.tsx';
 import { PowerStopDialog } from './gate/power-stop-dialog.tsx';
 import { useGate } from './gate/use-gate.ts';
 import { usePowerStop } from './gate/use-power-stop.ts';
-import { InstrumentsDialog } from './instruments/instruments-dialog.tsx';
+import { InstrumentsButton } from './instruments/instruments-button.tsx';
 import { SeriesStrip } from './instruments/series-strip.tsx';
 import { useInstrumentLine } from './instruments/use-instrument-line.ts';
-import { KeyHelp } from './key-help.tsx';
 import { type KeyCommand, useKeys } from './keys.ts';
 import { dischargeProbeOf, nextProbeOf, stateAfter, storesOf } from './next-probe.ts';
 import { NotFoundPage } from './not-found-page.tsx';
-import { PhoneDialog } from './phone/phone-dialog.tsx';
+import { PhoneButton } from './phone/phone-button.tsx';
 import { Spine } from './spine.tsx';
 import { toggleTheme } from './theme.ts';
 
@@ -40,6 +40,8 @@ export function Workspace() {
   if (state.kind === 'loading') return <p className="p-6 text-quiet">Opening…</p>;
   return <OpenWorkspace key={id} data={state} />;
 }
+
+const KeyHelp = fetchedDialog(async () => (await import('./key-help.tsx')).KeyHelp);
 
 const NARROW = '(max-width: 1100px)';
 
@@ -160,7 +162,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
             hidden
             onChange={(event) => addPhotos(event.target.files ?? [], id, (stage as Stage) ?? 'opening')}
           />
-          <InstrumentsDialog
+          <InstrumentsButton
             line={line}
             specimen={specimen}
             mayHold={stores.mayHold}
@@ -168,7 +170,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
             gates={gates.length}
             record={record}
           />
-          <PhoneDialog />
+          <PhoneButton />
           <BenchStateButton state={specimen.benchState} onNext={nextState} />
         </header>
         <div
@@ -239,7 +241,7 @@ function OpenWorkspace({ data: ungated }: { readonly data: SpecimenData }) {
       </div>
       <GateDialog gates={gates} open={gateShown} record={ungated.record} onRefuse={() => suggest(refuse() ?? '')} />
       <PowerStopDialog stops={stops} open={powerStop.open} onRefuse={() => suggest(powerStop.refuse() ?? '')} onAnyway={powerStop.anyway} />
-      <KeyHelp open={helpShown} onOpenChange={setHelpShown} />
+      {helpShown && <KeyHelp onClose={() => setHelpShown(false)} />}
     </SpecimenProvider>
   );
 }

@@ -3,13 +3,13 @@ import { FileUp, Moon } from 'lucide-react';
 import { useCallback, useDeferredValue, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { Brand } from '../app/brand.tsx';
-import { KeyHelp } from '../app/key-help.tsx';
 import { useKeys } from '../app/keys.ts';
 import { toggleTheme } from '../app/theme.ts';
 import { importFile } from '../shared/data/api.ts';
 import { type ShelfQuestion, useShelf, WHOLE_SHELF } from '../shared/data/use-shelf.ts';
 import { useWaiting } from '../shared/data/waiting.ts';
 import { Empty } from '../shared/kit/empty.tsx';
+import { fetchedDialog } from '../shared/kit/fetched.tsx';
 import { Patterns } from '../shared/pictures/patterns.tsx';
 import { BackupDialog } from './backup-dialog.tsx';
 import { BenchStripPlain } from './bench-strip-plain.tsx';
@@ -17,6 +17,8 @@ import { NewSpecimenDialog } from './new-specimen-dialog.tsx';
 import { RoomNotice } from './room-notice.tsx';
 import { FEW, ShelfQuestionBar } from './shelf-question.tsx';
 import { ShelfTable } from './shelf-table.tsx';
+
+const KeyHelp = fetchedDialog(async () => (await import('../app/key-help.tsx')).KeyHelp);
 
 /** Fetched at first, and at each end of what is there. */
 const [FIRST_ROWS, MORE_ROWS] = [200, 400];
@@ -147,7 +149,7 @@ export function ShelfPage() {
         </button>
       </footer>
       <NewSpecimenDialog open={making} onOpenChange={setMaking} />
-      <KeyHelp open={helpShown} onOpenChange={setHelpShown} />
+      {helpShown && <KeyHelp onClose={() => setHelpShown(false)} />}
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { CLIP, entriesOf, renderOpen } from '../../testing/render-open.testing.tsx';
 import { answering, Refusal } from '../../testing/stand-in-server.testing.ts';
-import { InstrumentsDialog } from './instruments-dialog.tsx';
+import { InstrumentsButton } from './instruments-button.tsx';
 import type { InstrumentLine } from './use-instrument-line.ts';
 
 const QUIET = { meter: undefined, gadgets: undefined, last: undefined, output: undefined, series: undefined, identity: undefined };
@@ -55,13 +55,16 @@ function show(instruments: readonly InstrumentNow[], gadgets: readonly string[] 
     chooseInterval: (seconds) => chosen.seconds.push(seconds),
   };
   renderOpen(
-    <InstrumentsDialog line={line} specimen={replay(entriesOf(...CLIP))} specimenId="clip" gates={0} mayHold record={() => undefined} />,
+    <InstrumentsButton line={line} specimen={replay(entriesOf(...CLIP))} specimenId="clip" gates={0} mayHold record={() => undefined} />,
     { lines: CLIP },
   );
   return chosen;
 }
 
-const open = () => userEvent.click(screen.getByRole('button', { name: /^Instruments/ }));
+const open = async () => {
+  await userEvent.click(screen.getByRole('button', { name: /^Instruments/ }));
+  await screen.findByRole('dialog');
+};
 
 describe('the instruments of the bench', () => {
   it('the button says how many are away before how many there are', async () => {

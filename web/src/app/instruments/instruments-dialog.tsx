@@ -6,7 +6,6 @@ import {
   type InstrumentNow,
   type Specimen,
 } from '@mindful-probe/core';
-import { Gauge } from 'lucide-react';
 import { type FormEvent, useId, useState } from 'react';
 import { figureText } from '../../shared/figures/figure.tsx';
 import { instrumentsApi } from '../../shared/instruments/use-instruments.ts';
@@ -16,7 +15,7 @@ import { SupplyPanel } from './supply-panel.tsx';
 import type { InstrumentLine } from './use-instrument-line.ts';
 import { Waveform } from './waveform.tsx';
 
-interface InstrumentsDialogProps {
+export interface InstrumentsDialogProps {
   readonly line: InstrumentLine;
   readonly specimen: Specimen;
   readonly specimenId: string;
@@ -24,102 +23,83 @@ interface InstrumentsDialogProps {
   readonly gates: number;
   readonly mayHold: boolean;
   readonly record: (draft: EntryDraft) => void;
+  readonly onClose: () => void;
 }
 
 /** The instruments on the line: who they are, what they last said, and how one comes on the list. */
-export function InstrumentsDialog({ line, specimen, specimenId, gates, mayHold, record }: InstrumentsDialogProps) {
-  const [open, setOpen] = useState(false);
+export function InstrumentsDialog({ line, specimen, mayHold, specimenId, gates, record, onClose }: InstrumentsDialogProps) {
   const { instruments, gadgets, gadget, chooseGadget, everySeconds, chooseInterval } = line;
-  const away = instruments.filter((instrument) => instrument.line.kind === 'away').length;
-  const on = instruments.find(({ output }) => output)?.output;
   const [lookProblem, setLookProblem] = useState<string>();
   const look = async (instrument: string) => setLookProblem(await line.taking.look(line.slot(), instrument));
-  const fact = on
-    ? `on, ${figureText(on.amps, 'amps')}`
-    : away > 0
-      ? `${away} away`
-      : instruments.length > 0
-        ? `${instruments.length}`
-        : '';
   return (
-    <>
-      <button
-        type="button"
-        onClick={() => setOpen(true)}
-        className={`flex items-center gap-1.5 px-3 whitespace-nowrap max-md:hidden ${on ? 'font-[650] text-brick' : 'text-quiet'}`}
-        aria-label={`Instruments${fact === '' ? '' : `: ${fact}`}`}
-      >
-        <Gauge size={18} aria-hidden /> {fact}
-      </button>
-      <Dialog
-        open={open}
-        onOpenChange={setOpen}
-        title="Instruments"
-        description="On this machine or a private network, by SCPI over TCP. Space takes a value into the slot; held, it logs a series."
-      >
-        {instruments.length === 0 && <p className="mb-4">None is on the list. Type the address that its own menu shows, with its port.</p>}
-        <ul>
-          {instruments.map((instrument) => (
-            <li key={instrument.id} className="border-b border-rule py-2">
-              <InstrumentRow instrument={instrument} />
-              {instrument.kind === 'bench-supply' && instrument.line.kind === 'ready' && (
-                <SupplyPanel
-                  instrument={instrument}
-                  specimen={specimen}
-                  specimenId={specimenId}
-                  gadget={gadget}
-                  gates={gates}
-                  mayHold={mayHold}
-                  record={record}
-                  onGate={() => setOpen(false)}
-                />
-              )}
-              {instrument.kind === 'oscilloscope' && (
-                <>
-                  <button type="button" className="text-petrol underline" onClick={() => void look(instrument.id)}>
-                    take the waveform of {slotName(line.slot())}
-                  </button>
-                  {lookProblem !== undefined && (
-                    <p role="alert" className="text-brick">
-                      {lookProblem}
-                    </p>
-                  )}
-                  {instrument.last?.measured.waveform && <Waveform waveform={instrument.last.measured.waveform} />}
-                </>
-              )}
-            </li>
-          ))}
-        </ul>
-        <div className="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3">
-          {gadgets.length > 0 && (
-            <label>
-              <span className="block text-12 text-quiet">The stand-ins look at</span>
-              <select value={gadget ?? ''} onChange={(event) => chooseGadget(event.target.value)}>
-                <option value="" disabled>
-                  choose a gadget
-                </option>
-                {gadgets.map((name) => (
-                  <option key={name} value={name}>
-                    {name.replaceAll('-', ' ')}
-                  </option>
-                ))}
-              </select>
-            </label>
-          )}
+    <Dialog
+      open
+      onOpenChange={onClose}
+      title="Instruments"
+      description="On this machine or a private network, by SCPI over TCP. Space takes a value into the slot; held, it logs a series."
+    >
+      {instruments.length === 0 && <p className="mb-4">None is on the list. Type the address that its own menu shows, with its port.</p>}
+      <ul>
+        {instruments.map((instrument) => (
+          <li key={instrument.id} className="border-b border-rule py-2">
+            <InstrumentRow instrument={instrument} />
+            {instrument.kind === 'bench-supply' && instrument.line.kind === 'ready' && (
+              <SupplyPanel
+                instrument={instrument}
+                specimen={specimen}
+                specimenId={specimenId}
+                gadget={gadget}
+                gates={gates}
+                mayHold={mayHold}
+                record={record}
+                onGate={onClose}
+              />
+            )}
+            {instrument.kind === 'oscilloscope' && (
+              <>
+                <button type="button" className="text-petrol underline" onClick={() => void look(instrument.id)}>
+                  take the waveform of {slotName(line.slot())}
+                </button>
+                {lookProblem !== undefined && (
+                  <p role="alert" className="text-brick">
+                    {lookProblem}
+                  </p>
+                )}
+                {instrument.last?.measured.waveform && <Waveform waveform={instrument.last.measured.waveform} />}
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+      <div className="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3">
+        {gadgets.length > 0 && (
           <label>
-            <span className="block text-12 text-quiet">A series takes a value every</span>
-            <select value={everySeconds} onChange={(event) => chooseInterval(Number(event.target.value))}>
-              {[1, 2, 5, 10, 30, 60, 300].map((seconds) => (
-                <option key={seconds} value={seconds}>
-                  {seconds} s
+            <span className="block text-12 text-quiet">The stand-ins look at</span>
+            <select value={gadget ?? ''} onChange={(event) => chooseGadget(event.target.value)}>
+              <option value="" disabled>
+                choose a gadget
+              </option>
+              {gadgets.map((name) => (
+                <option key={name} value={name}>
+                  {name.replaceAll('-', ' ')}
                 </option>
               ))}
             </select>
           </label>
-        </div>
-        <AddInstrument />
-      </Dialog>
-    </>
+        )}
+        <label>
+          <span className="block text-12 text-quiet">A series takes a value every</span>
+          <select value={everySeconds} onChange={(event) => chooseInterval(Number(event.target.value))}>
+            {[1, 2, 5, 10, 30, 60, 300].map((seconds) => (
+              <option key={seconds} value={seconds}>
+                {seconds} s
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <AddInstrument />
+    </Dialog>
   );
 }
 

@@ -1,9 +1,8 @@
-import { Smartphone } from 'lucide-react';
-import { useState } from 'react';
 import useSWR from 'swr';
 import { request } from '../../shared/data/api.ts';
 import { Dialog } from '../../shared/kit/dialog.tsx';
 import { QrCode } from '../../shared/kit/qr-code.tsx';
+import { isAtTheMachine } from './at-the-machine.ts';
 
 interface AccessState {
   readonly open: boolean;
@@ -11,25 +10,18 @@ interface AccessState {
   readonly code?: string;
 }
 
+interface PhoneDialogProps {
+  readonly onClose: () => void;
+}
+
 /** How a phone comes to the bench: a code to point its camera at, or how to let the network in at all. */
-export function PhoneDialog() {
-  const [open, setOpen] = useState(false);
-  const { data, mutate } = useSWR<AccessState>(open ? '/api/access' : null, request);
+export function PhoneDialog({ onClose }: PhoneDialogProps) {
+  const { data, mutate } = useSWR<AccessState>('/api/access', request);
   return (
-    <>
-      <button
-        type="button"
-        onClick={() => setOpen(true)}
-        className={`px-3 text-quiet ${isAtTheMachine() ? 'max-md:hidden' : ''}`}
-        aria-label="Phone at the bench"
-      >
-        <Smartphone size={18} aria-hidden />
-      </button>
-      <Dialog open={open} onOpenChange={setOpen} title="Phone at the bench" description="For pictures, with both devices on one tape.">
-        {data &&
-          (data.code ? <Codes addresses={data.addresses} code={data.code} onChanged={() => void mutate()} /> : <HowTo open={data.open} />)}
-      </Dialog>
-    </>
+    <Dialog open onOpenChange={onClose} title="Phone at the bench" description="For pictures, with both devices on one tape.">
+      {data &&
+        (data.code ? <Codes addresses={data.addresses} code={data.code} onChanged={() => void mutate()} /> : <HowTo open={data.open} />)}
+    </Dialog>
   );
 }
 
@@ -80,11 +72,6 @@ function HowTo({ open }: { readonly open: boolean }) {
       an address and a code here.
     </p>
   );
-}
-
-/** By the address that the page came from; the server decides by itself. */
-function isAtTheMachine(): boolean {
-  return /^(localhost|127\.0\.0\.1|\[::1\])$/.test(window.location.hostname);
 }
 
 function endSession(): Promise<unknown> {

@@ -1,11 +1,12 @@
-import Markdown from 'react-markdown';
-import remarkGfm from 'remark-gfm';
+import { micromark } from 'micromark';
+import { gfm, gfmHtml } from 'micromark-extension-gfm';
 
-/** Markdown as it will look; pictures from elsewhere are left out. */
+/** Pictures from elsewhere are left out, and tags are text. */
+const LEFT_OUT = { disable: { null: ['labelStartImage', 'htmlFlow', 'htmlText'] } };
+
+/** Markdown as it will look. */
 export function ShownMarkdown({ markdown }: { readonly markdown: string }) {
-  return (
-    <Markdown remarkPlugins={[remarkGfm]} disallowedElements={['img']}>
-      {markdown}
-    </Markdown>
-  );
+  const html = micromark(markdown, { extensions: [gfm(), LEFT_OUT], htmlExtensions: [gfmHtml()] });
+  // biome-ignore lint/security/noDangerouslySetInnerHtml: what makes it writes no tag of the text's own, and no address that runs
+  return <div dangerouslySetInnerHTML={{ __html: html }} />;
 }

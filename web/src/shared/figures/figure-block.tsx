@@ -1,8 +1,6 @@
-import type { Sum } from '@mindful-probe/core';
 import type { ReactNode } from 'react';
 import { type Level, LevelBar, levelInk } from '../kit/level-mark.tsx';
 import { Popover } from '../kit/popover.tsx';
-import { SumView } from './sum-view.tsx';
 
 interface FigureBlockProps {
   readonly level: Level;
@@ -11,7 +9,7 @@ interface FigureBlockProps {
   readonly limit: ReactNode;
   readonly big?: boolean;
   /** Opens on a press, where there is a sum to show. */
-  readonly sum?: Sum;
+  readonly sum?: ReactNode;
 }
 
 /** A state bar, a large figure, its name and its limit. No frame. */
@@ -32,7 +30,7 @@ export function FigureBlock({ level, figure, name, limit, big = false, sum }: Fi
     <div className="min-w-[110px]" data-figure={name}>
       {sum ? (
         <Popover label={`Sum of ${name}`} trigger={<span className="block">{body}</span>}>
-          <SumView sum={sum} />
+          {sum}
         </Popover>
       ) : (
         body

@@ -1,28 +1,19 @@
-import { Popover as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { useState } from 'react';
+import { fetchedPart } from './fetched.tsx';
+import type { PopoverProps } from './opened-popover.tsx';
 
-interface PopoverProps {
-  readonly trigger: ReactNode;
-  readonly label: string;
-  readonly children: ReactNode;
-}
+const OpenedPopover = fetchedPart<PopoverProps>(
+  async () => (await import('./opened-popover.tsx')).OpenedPopover,
+  ({ trigger }) => <span className="block text-left">{trigger}</span>,
+);
 
-/** Something more about what it hangs on, opened by a press and closed by Escape. */
-export function Popover({ trigger, label, children }: PopoverProps) {
+/** Something more about what it hangs on, opened by a press and closed by Escape; what places it is fetched at the first press. */
+export function Popover(props: PopoverProps) {
+  const [isAsked, setAsked] = useState(false);
+  if (isAsked) return <OpenedPopover {...props} />;
   return (
-    <Radix.Root>
-      <Radix.Trigger className="cursor-pointer text-left">{trigger}</Radix.Trigger>
-      <Radix.Portal>
-        <Radix.Content
-          align="start"
-          sideOffset={6}
-          collisionPadding={12}
-          aria-label={label}
-          className="z-30 max-w-[min(560px,92vw)] rounded-corner border-[1.5px] border-ink bg-sheet p-4"
-        >
-          {children}
-        </Radix.Content>
-      </Radix.Portal>
-    </Radix.Root>
+    <button type="button" className="cursor-pointer text-left" aria-haspopup="dialog" aria-expanded={false} onClick={() => setAsked(true)}>
+      {props.trigger}
+    </button>
   );
 }

@@ -6,10 +6,10 @@ import { photoAddress } from './photo-address.ts';
 import { PhotoMark } from './photo-mark.tsx';
 
 /** A picture whole, with the notes stuck into it; a press sets where the next one goes, the keyboard puts it in the middle. */
-export function PhotoDialog({ picture, onClose }: { readonly picture: SpecimenPicture | undefined; readonly onClose: () => void }) {
+export function PhotoDialog({ picture, onClose }: { readonly picture: SpecimenPicture; readonly onClose: () => void }) {
   return (
-    <Dialog open={picture !== undefined} onOpenChange={(open) => !open && onClose()} title={picture?.entry.name ?? 'Picture'}>
-      {picture && <Pinned key={picture.entry.id} picture={picture} />}
+    <Dialog open onOpenChange={onClose} title={picture.entry.name ?? 'Picture'}>
+      <Pinned key={picture.entry.id} picture={picture} />
     </Dialog>
   );
 }

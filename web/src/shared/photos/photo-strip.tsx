@@ -2,9 +2,11 @@ import type { SpecimenPicture, Stage } from '@mindful-probe/core';
 import { Camera, ImagePlus } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useOpenSpecimen } from '../data/open-specimen.tsx';
+import { fetchedDialog } from '../kit/fetched.tsx';
 import { photoAddress } from './photo-address.ts';
-import { PhotoDialog } from './photo-dialog.tsx';
 import { addPhotos, dropPhoto, usePhotosOnTheWay } from './photos.ts';
+
+const PhotoDialog = fetchedDialog(async () => (await import('./photo-dialog.tsx')).PhotoDialog);
 
 interface PhotoStripProps {
   readonly stage: Stage;
@@ -24,6 +26,7 @@ export function PhotoStrip({ stage, of, label }: PhotoStripProps) {
   const chooser = useRef<HTMLInputElement>(null);
   const camera = useRef<HTMLInputElement>(null);
   const pictures = specimen.pictures.filter(({ entry }) => entry.stage === stage && (of === undefined || entry.of === of));
+  const whole = pictures.find(({ entry }) => entry.id === shown);
   const take = (files: Iterable<File> | null) => files && setProblems(addPhotos(files, id, stage, of));
 
   useEffect(() => {
@@ -102,9 +105,7 @@ export function PhotoStrip({ stage, of, label }: PhotoStripProps) {
           {problem}
         </p>
       ))}
-      {shown !== undefined && (
-        <PhotoDialog picture={pictures.find(({ entry }) => entry.id === shown)} onClose={() => setShown(undefined)} />
-      )}
+      {whole && <PhotoDialog picture={whole} onClose={() => setShown(undefined)} />}
     </section>
   );
 }

@@ -1,4 +1,5 @@
 import {
+  type Arrangement,
   type Circuit,
   formatEngineering,
   isKind,
@@ -11,16 +12,22 @@ import {
 } from '@mindful-probe/core';
 import { type KeyboardEvent, useMemo, useState } from 'react';
 
-interface WattPlanViewProps {
+/** What a plan is drawn of. */
+export interface SolvedState {
   readonly circuit: Circuit;
   readonly solution: Solution;
+  /** What is recognised in it. */
+  readonly arrangements: readonly Arrangement[];
+}
+
+interface WattPlanViewProps extends SolvedState {
   readonly stresses: readonly Stress[];
   readonly width: number;
   readonly height: number;
   /** The part that something beside the plan speaks of. */
   readonly pointed?: string | undefined;
   /** The plan before a change, drawn behind as an outline at the same scale. */
-  readonly before?: { readonly circuit: Circuit; readonly solution: Solution };
+  readonly before?: SolvedState;
 }
 
 const LABEL_WIDTH = 150;
@@ -29,9 +36,9 @@ const OVERHANG = 9;
 const AXIS = 42;
 
 /** Where the watts go: width is current, height is volts, so that area is watts. Walked by pointer and arrow keys. */
-export function WattPlanView({ circuit, solution, stresses, width, height, pointed, before }: WattPlanViewProps) {
-  const plan = useMemo(() => planWatts(circuit, solution), [circuit, solution]);
-  const behind = useMemo(() => before && planWatts(before.circuit, before.solution), [before]);
+export function WattPlanView({ circuit, solution, arrangements, stresses, width, height, pointed, before }: WattPlanViewProps) {
+  const plan = useMemo(() => planWatts(circuit, solution, arrangements), [circuit, solution, arrangements]);
+  const behind = useMemo(() => before && planWatts(before.circuit, before.solution, before.arrangements), [before]);
   const [walked, setWalked] = useState<number>();
   if (!plan || plan.rectangles.length === 0) return <p className="py-4 text-quiet">No current flows, so no watts go anywhere.</p>;
   const spoken = plan.rectangles.findIndex(({ ref }) => ref === pointed);

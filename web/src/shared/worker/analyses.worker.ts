@@ -94,11 +94,17 @@ export interface TrialView {
   readonly judged?: Judgement;
 }
 
+interface RecognisedState {
+  readonly circuit: Circuit;
+  readonly solution: Solution;
+  readonly arrangements: readonly Arrangement[];
+}
+
 /** How a way is done, and the circuit before and after it. */
 export interface WayView {
   readonly order: readonly OrderedStep[];
-  readonly before: { readonly circuit: Circuit; readonly solution: Solution };
-  readonly after: { readonly circuit: Circuit; readonly solution: Solution };
+  readonly before: RecognisedState;
+  readonly after: RecognisedState;
 }
 
 /** What is asked of a tape, and which tape that is: by its last entry, with the entries themselves. */
@@ -298,8 +304,8 @@ const api = {
     const supplyRef = suppliesOf(changed)[0]?.ref ?? '';
     const [amps] = fitted.value.figures([{ of: 'supply', ref: supplyRef, quantity: 'ampsRms' }]);
     const states = {
-      before: { circuit, solution: before.value },
-      after: { circuit: changed, solution: fitted.value.solution },
+      before: { circuit, solution: before.value, arrangements: recognise(circuit, before.value) },
+      after: { circuit: changed, solution: fitted.value.solution, arrangements: recognise(changed, fitted.value.solution) },
     };
     const order = workOrder({ ...states, supplyRef, moves, uncertainty: amps.value > 0 ? amps.uncertainty / amps.value : 0 });
     return { ok: true, value: { ...states, order } };

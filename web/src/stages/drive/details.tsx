@@ -1,17 +1,19 @@
 import type { Appraisal, DriveDetails, FaultOutcome, LedDetails } from '@mindful-probe/core';
 import { Tabs } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { ErrorBoundary } from 'react-error-boundary';
-import { AlongPanel } from './along-panel.tsx';
-import { ChargingPanel } from './charging-panel.tsx';
-import { FaultsPanel } from './faults-panel.tsx';
-import { HeatPanel } from './heat-panel.tsx';
-import { LightPanel } from './light-panel.tsx';
-import { SharingPanel } from './sharing-panel.tsx';
-import { SourcePanel } from './source-panel.tsx';
-import { SupplyPanel } from './supply-panel.tsx';
-import { WavesPanel } from './waves-panel.tsx';
-import { WhatIfPanel } from './what-if-panel.tsx';
+import { fetchedPart } from '../../shared/kit/fetched.tsx';
+
+// Only one is looked at at a time.
+const AlongPanel = fetchedPart(async () => (await import('./along-panel.tsx')).AlongPanel);
+const ChargingPanel = fetchedPart(async () => (await import('./charging-panel.tsx')).ChargingPanel);
+const FaultsPanel = fetchedPart(async () => (await import('./faults-panel.tsx')).FaultsPanel);
+const HeatPanel = fetchedPart(async () => (await import('./heat-panel.tsx')).HeatPanel);
+const LightPanel = fetchedPart(async () => (await import('./light-panel.tsx')).LightPanel);
+const SharingPanel = fetchedPart(async () => (await import('./sharing-panel.tsx')).SharingPanel);
+const SourcePanel = fetchedPart(async () => (await import('./source-panel.tsx')).SourcePanel);
+const SupplyPanel = fetchedPart(async () => (await import('./supply-panel.tsx')).SupplyPanel);
+const WavesPanel = fetchedPart(async () => (await import('./waves-panel.tsx')).WavesPanel);
+const WhatIfPanel = fetchedPart(async () => (await import('./what-if-panel.tsx')).WhatIfPanel);
 
 interface DetailsProps {
   readonly details: DriveDetails;
@@ -38,8 +40,7 @@ export function Details({ details, appraisal, faults }: DetailsProps) {
       </Tabs.List>
       {tabs.map(([name, panel]) => (
         <Tabs.Content key={name} value={slug(name)} className="pt-3">
-          {/* One tab that cannot be drawn leaves the others. */}
-          <ErrorBoundary fallbackRender={({ error }) => <NotDrawn name={name} error={error} />}>{panel}</ErrorBoundary>
+          {panel}
         </Tabs.Content>
       ))}
       {details.failed.map(({ name, message }) => (
@@ -48,14 +49,6 @@ export function Details({ details, appraisal, faults }: DetailsProps) {
         </p>
       ))}
     </Tabs.Root>
-  );
-}
-
-function NotDrawn({ name, error }: { readonly name: string; readonly error: unknown }) {
-  return (
-    <p role="alert">
-      {name} cannot be shown: {error instanceof Error ? error.message : String(error)} The rest stands.
-    </p>
   );
 }
 

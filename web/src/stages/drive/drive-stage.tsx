@@ -8,22 +8,23 @@ import {
   type Judgement,
   sayDarkLed,
 } from '@mindful-probe/core';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
+import { fetchedPart } from '../../shared/kit/fetched.tsx';
 import { LevelMark } from '../../shared/kit/level-mark.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { Stale } from '../../shared/kit/stale.tsx';
 import { ModesTable } from '../../shared/modes/modes-table.tsx';
 import { useDriveDetails, useModeView } from '../../shared/worker/use-analysis.ts';
-import { AsClaimed } from './as-claimed.tsx';
 import { ChargingPanel } from './charging-panel.tsx';
 import { Findings } from './findings.tsx';
 import { Verdict } from './verdict.tsx';
 
-// Charts are large, and the verdict does not wait for them.
-const Details = lazy(async () => ({ default: (await import('./details.tsx')).Details }));
+// The verdict does not wait for these.
+const AsClaimed = fetchedPart(async () => (await import('./as-claimed.tsx')).AsClaimed);
+const Details = fetchedPart(async () => (await import('./details.tsx')).Details);
 
 /** As claimed, as found, or after one of the reworks that were tried: their numbers from 1. */
 type View = 'as claimed' | 'as found' | number;
@@ -130,11 +131,9 @@ function Lit({ appraisal, after, judgement, rework, mode }: AsIsProps) {
       <Verdict appraisal={appraisal} judgement={judgement} rework={rework} mode={mode} {...(after && { after })} />
       <ModesTable rework={rework} mode={mode} />
       {details && (
-        <Suspense fallback={null}>
-          <Stale when={isStale}>
-            <Details details={details} appraisal={appraisal} faults={judgement?.faults ?? []} />
-          </Stale>
-        </Suspense>
+        <Stale when={isStale}>
+          <Details details={details} appraisal={appraisal} faults={judgement?.faults ?? []} />
+        </Stale>
       )}
     </>
   );

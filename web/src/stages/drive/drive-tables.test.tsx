@@ -24,7 +24,7 @@ describe('each part against its rating', () => {
     expect(multiple).toBeGreaterThan(2.2);
     expect(multiple).toBeLessThan(3.6);
     await userEvent.click(within(led as HTMLElement).getByRole('button'));
-    expect(screen.getByRole('dialog').textContent).toMatch(/mA/);
+    expect(await within(await screen.findByRole('dialog')).findAllByText(/mA/)).not.toEqual([]);
     await userEvent.keyboard('{Escape}');
     expect(screen.queryByRole('dialog')).toBeNull();
   });

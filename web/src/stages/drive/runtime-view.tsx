@@ -1,4 +1,4 @@
-import { type Runtime, runtimeCsv } from '@mindful-probe/core';
+import type { Runtime } from '@mindful-probe/core';
 import { lazy } from 'react';
 import { ChartInView } from '../../shared/figures/chart-in-view.tsx';
 import { SaveCsv } from '../../shared/pictures/save-csv.tsx';
@@ -19,7 +19,7 @@ export function RuntimeView({ runtime }: { readonly runtime: Runtime }) {
       >
         <RuntimeChart runtime={runtime} />
       </ChartInView>
-      <SaveCsv name="runtime.csv" text={() => runtimeCsv(runtime)} />
+      <SaveCsv name="runtime.csv" text={async () => (await import('./runtime-table.ts')).runtimeCsv(runtime)} />
     </>
   );
 }

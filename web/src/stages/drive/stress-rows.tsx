@@ -1,6 +1,6 @@
-import { type Appraisal, type Stress, stressName, stressSum } from '@mindful-probe/core';
+import { type Appraisal, type Stress, stressName } from '@mindful-probe/core';
+import { StressSum } from '../../shared/figures/fetched-sums.ts';
 import { multipleText } from '../../shared/figures/figure.tsx';
-import { SumView } from '../../shared/figures/sum-view.tsx';
 import { Popover } from '../../shared/kit/popover.tsx';
 import { DriveRuler, RulerAxis } from '../../shared/pictures/drive-ruler.tsx';
 
@@ -34,7 +34,7 @@ export function StressRows({ appraisal, after }: { readonly appraisal: Appraisal
               <tr key={name} className="border-t border-rule">
                 <th scope="row" className="h-[27px] pr-3 font-normal whitespace-nowrap">
                   <Popover label={`Sum of ${name}`} trigger={<span className="underline decoration-1 underline-offset-2">{name}</span>}>
-                    <SumView sum={stressSum(appraisal, stress)} />
+                    <StressSum appraisal={appraisal} stress={stress} />
                   </Popover>
                 </th>
                 <td className={`text-right font-figures text-17 ${stress.level === 'over' ? 'font-[650] text-brick' : ''}`}>

@@ -1,15 +1,7 @@
-import {
-  type Appraisal,
-  type Judgement,
-  type Limits,
-  ledCurrentSum,
-  partOfKind,
-  resistorWattsSum,
-  type Stress,
-  suppliedSum,
-} from '@mindful-probe/core';
+import { type Appraisal, type Judgement, type Limits, partOfKind, type Stress } from '@mindful-probe/core';
 import { useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
+import { LedCurrentSum, ResistorWattsSum, SuppliedSum } from '../../shared/figures/fetched-sums.ts';
 import { Figure, figureText, multipleText } from '../../shared/figures/figure.tsx';
 import { FigureBlock } from '../../shared/figures/figure-block.tsx';
 import { SaveDrawnPlan } from '../../shared/pictures/save-plan.tsx';
@@ -27,10 +19,13 @@ interface VerdictProps {
   readonly mode: string | undefined;
 }
 
+const NOTHING_RECOGNISED: Judgement['arrangements'] = [];
+
 /** The figures that matter, the watt plan and the ruler: one look. */
 export function Verdict({ appraisal, after, judgement, rework, mode }: VerdictProps) {
   const { hardest, stresses, supplyWatts, circuit, solution } = appraisal;
   const { id, entries, specimen } = useOpenSpecimen();
+  const state = { circuit, solution, arrangements: judgement?.arrangements ?? NOTHING_RECOGNISED };
   const [pointed, setPointed] = useState<string>();
   const limits = useLedLimits(id, entries, { rework, mode, ref: hardest?.ref });
   const resistor = stresses
@@ -48,7 +43,7 @@ export function Verdict({ appraisal, after, judgement, rework, mode }: VerdictPr
               figure={multipleText(hardest.ratio.value)}
               name={`${hardest.ref} average`}
               limit={`of ${figureText(hardest.limit.value, 'amps')}${hardest.limit.assumed ? ', usual' : ''}${hardest.level === 'at' ? ': at its rating' : ''}`}
-              sum={ledCurrentSum(appraisal, hardest.ref)}
+              sum={<LedCurrentSum appraisal={appraisal} led={hardest.ref} />}
             />
             <FigureBlock
               level={hardest.level}
@@ -68,7 +63,7 @@ export function Verdict({ appraisal, after, judgement, rework, mode }: VerdictPr
             figure={<Figure value={resistor.figure} unit="watts" />}
             name={`${resistor.ref} power`}
             limit={`${multipleText(resistor.ratio.value)} of ${figureText(resistor.limit.value, 'watts')}`}
-            sum={resistorWattsSum(appraisal, resistor.ref)}
+            sum={<ResistorWattsSum appraisal={appraisal} resistor={resistor.ref} />}
           />
         )}
         <FigureBlock
@@ -76,14 +71,14 @@ export function Verdict({ appraisal, after, judgement, rework, mode }: VerdictPr
           figure={<Figure value={supplyWatts} unit="watts" />}
           name="Supply"
           limit={claimed === undefined ? 'delivers' : `delivers; ${figureText(claimed, 'watts')} claimed`}
-          sum={suppliedSum(appraisal)}
+          sum={<SuppliedSum appraisal={appraisal} />}
         />
       </div>
       <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
         <section aria-label="Watt plan">
           <h2>Watt plan</h2>
-          <WattPlanView circuit={circuit} solution={solution} stresses={stresses} width={380} height={330} pointed={pointed} />
-          <SaveDrawnPlan circuit={circuit} solution={solution} title={specimen.name} />
+          <WattPlanView {...state} stresses={stresses} width={380} height={330} pointed={pointed} />
+          <SaveDrawnPlan state={state} title={specimen.name} />
         </section>
         <section aria-label="Against ratings">
           <StressRows appraisal={appraisal} {...(after && { after })} />

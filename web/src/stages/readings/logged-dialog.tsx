@@ -8,7 +8,7 @@ import {
   type ReadingFigure,
   type Specimen,
 } from '@mindful-probe/core';
-import { useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { browserStorage } from '../../shared/data/browser-storage.ts';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { figureText } from '../../shared/figures/figure.tsx';
@@ -29,46 +29,43 @@ interface Choice {
 
 const SWINGING: readonly ReadingUnit[] = ['volts', 'amps'];
 
+interface LoggedDialogProps {
+  readonly file: File;
+  readonly onClose: () => void;
+}
+
 /** Readings from the CSV of an oscilloscope or a logger; which column is what is remembered by its header. */
-export function LoggedDialog() {
-  const [open, setOpen] = useState(false);
-  const [table, setTable] = useState<LoggedTable>();
-  const [problem, setProblem] = useState<string>();
-  const chooser = useRef<HTMLInputElement>(null);
-  async function take(file: File) {
-    if (file.size > LARGEST_BYTES) return setProblem(`${file.name} is larger than 60 MB.`);
-    const parsed = parseLogged(await file.text());
-    setProblem(parsed.ok ? undefined : `${file.name}: ${parsed.error.message}`);
-    setTable(parsed.ok ? parsed.value : undefined);
-    setOpen(true);
-  }
+export function LoggedDialog({ file, onClose }: LoggedDialogProps) {
+  const [read, setRead] = useState<ReadFile>();
+  useEffect(() => {
+    let isWanted = true;
+    void tableOf(file).then((found) => isWanted && setRead(found));
+    return () => {
+      isWanted = false;
+    };
+  }, [file]);
   return (
-    <>
-      <button type="button" className="text-petrol underline" onClick={() => chooser.current?.click()}>
-        Readings from a CSV
-      </button>
-      <input
-        ref={chooser}
-        type="file"
-        accept=".csv,text/csv,.txt"
-        hidden
-        data-logged-csv
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          if (file) void take(file);
-          event.target.value = '';
-        }}
-      />
-      <Dialog open={open} onOpenChange={setOpen} title="Readings from a CSV" description="As an oscilloscope or a logger wrote it.">
-        {problem !== undefined && (
-          <p role="alert" className="text-brick">
-            {problem}
-          </p>
-        )}
-        {table && <Columns key={table.header} table={table} onDone={() => setOpen(false)} />}
-      </Dialog>
-    </>
+    <Dialog open onOpenChange={onClose} title="Readings from a CSV" description="As an oscilloscope or a logger wrote it.">
+      {read?.problem !== undefined && (
+        <p role="alert" className="text-brick">
+          {file.name}: {read.problem}
+        </p>
+      )}
+      {read?.table && <Columns table={read.table} onDone={onClose} />}
+    </Dialog>
   );
+}
+
+/** What a file holds, or why it cannot be taken. */
+interface ReadFile {
+  readonly table?: LoggedTable;
+  readonly problem?: string;
+}
+
+async function tableOf(file: File): Promise<ReadFile> {
+  if (file.size > LARGEST_BYTES) return { problem: 'it is larger than 60 MB.' };
+  const parsed = parseLogged(await file.text());
+  return parsed.ok ? { table: parsed.value } : { problem: parsed.error.message };
 }
 
 function Columns({ table, onDone }: { readonly table: LoggedTable; readonly onDone: () => void }) {

@@ -1,22 +1,25 @@
-import { type Appraisal, isLit, ledCurrentSum, type SchematicSymbol, symptomsOf } from '@mindful-probe/core';
+import { type Appraisal, isLit, type SchematicSymbol, symptomsOf } from '@mindful-probe/core';
 import { useCallback, useMemo } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { SymptomButtons } from '../../shared/faults/symptom-buttons.tsx';
+import { LedCurrentSum } from '../../shared/figures/fetched-sums.ts';
 import { multipleText } from '../../shared/figures/figure.tsx';
 import { groundWords } from '../../shared/figures/ground-words.ts';
-import { SumView } from '../../shared/figures/sum-view.tsx';
+import { Disclosure } from '../../shared/kit/disclosure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
+import { fetchedPart } from '../../shared/kit/fetched.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { ModeHint } from '../../shared/modes/mode-hint.tsx';
 import { ModesTable } from '../../shared/modes/modes-table.tsx';
 import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
-import { DiagnosisView } from './diagnosis/diagnosis-view.tsx';
-import { LoggedDialog } from './logged-dialog.tsx';
+import { LoggedFromCsv } from './logged-from-csv.tsx';
 import { MetersInHand } from './meters-in-hand.tsx';
 import { Misfits } from './misfits.tsx';
 import { NextProbes } from './next-probes.tsx';
-import { SlotTable } from './slot-table.tsx';
 import { SlotTray } from './slot-tray.tsx';
+
+const DiagnosisView = fetchedPart(async () => (await import('./diagnosis/diagnosis-view.tsx')).DiagnosisView);
+const SlotTable = fetchedPart(async () => (await import('./slot-table.tsx')).SlotTable);
 
 /** The circuit with a slot wherever a reading helps, what was read there, and what was to be expected. */
 export function ReadingsStage() {
@@ -44,11 +47,10 @@ function FaultyReadings() {
     <>
       <DiagnosisView />
       {analysis?.found.ok && (
-        <details className="mt-4">
-          <summary className="cursor-pointer text-petrol underline">All {analysis.found.value.slots.length} slots, as if it worked</summary>
+        <Disclosure className="mt-4" summary={`All ${analysis.found.value.slots.length} slots, as if it worked`}>
           <SlotTable slots={analysis.found.value.slots} next={analysis.found.value.next} />
           <MetersInHand />
-        </details>
+        </Disclosure>
       )}
     </>
   );
@@ -57,12 +59,11 @@ function FaultyReadings() {
 /** Where a diagnosis begins. */
 function NotWorking() {
   return (
-    <details className="mt-2">
-      <summary className="cursor-pointer text-petrol underline">It does not work, or not as it should</summary>
+    <Disclosure summary="It does not work, or not as it should">
       <div className="mt-2">
         <SymptomButtons />
       </div>
-    </details>
+    </Disclosure>
   );
 }
 
@@ -108,19 +109,17 @@ function ReadingsOf({ appraisal }: { readonly appraisal: Appraisal }) {
       <ModeHint />
       <MetersInHand />
       <p className="mt-1">
-        <LoggedDialog />
+        <LoggedFromCsv />
       </p>
       {hardest && (
-        <details className="mt-2 max-w-[840px]">
-          <summary className="cursor-pointer text-petrol underline">From the readings to the LED current, step by step</summary>
-          <SumView sum={ledCurrentSum(appraisal, hardest.ref)} />
-        </details>
+        <Disclosure className="mt-2 max-w-[840px]" summary="From the readings to the LED current, step by step">
+          <LedCurrentSum appraisal={appraisal} led={hardest.ref} />
+        </Disclosure>
       )}
       <NotWorking />
-      <details className="mt-2">
-        <summary className="cursor-pointer text-petrol underline">All {slots.length} slots, as a table</summary>
+      <Disclosure summary={`All ${slots.length} slots, as a table`}>
         <SlotTable slots={slots} next={next} />
-      </details>
+      </Disclosure>
     </>
   );
 }

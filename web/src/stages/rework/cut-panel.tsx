@@ -14,8 +14,7 @@ export function CutPanel({ circuit }: { readonly circuit: Circuit }) {
   const needs = useCut(circuit, typeof cut === 'object' ? cut : undefined);
   const names = specimen.nets.filter(({ pins }) => pins.length > 1).map(({ name }) => name);
   return (
-    <details className="mt-4 max-w-[860px]">
-      <summary className="cursor-pointer text-petrol underline">Use the board with the LEDs alone, cut free of its supply</summary>
+    <>
       <p className="mt-2 flex flex-wrap items-baseline gap-x-3">
         cut between
         <NetChoice label="Plus" names={names} value={plus} onChoose={setPlus} />
@@ -25,7 +24,7 @@ export function CutPanel({ circuit }: { readonly circuit: Circuit }) {
       {typeof cut === 'string' && <p className="mt-1 text-ochre">{cut}</p>}
       {needs && !needs.ok && <p className="mt-1 text-ochre">{needs.error.message}</p>}
       {needs?.ok && <Needs needs={needs.value} circuit={circuit} />}
-    </details>
+    </>
   );
 }
 

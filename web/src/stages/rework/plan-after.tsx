@@ -8,14 +8,7 @@ export function PlanAfter({ view, height }: { readonly view: WayView; readonly h
       <h2>
         Watt plan <span className="font-normal text-quiet">after, before behind it</span>
       </h2>
-      <WattPlanView
-        circuit={view.after.circuit}
-        solution={view.after.solution}
-        stresses={[]}
-        width={380}
-        height={height}
-        before={view.before}
-      />
+      <WattPlanView {...view.after} stresses={[]} width={380} height={height} before={view.before} />
     </section>
   );
 }

@@ -1,36 +1,31 @@
 import {
   type Appraisal,
   type Circuit,
-  costOfWay,
-  costsOf,
   drawerFor,
   type Goal,
-  needsOf,
-  type PartsCost,
   partOfKind,
   type Rework,
   type ReworkWay,
   ratedChipAmps,
-  sayMoney,
-  type TakenRework,
   type Wanted,
 } from '@mindful-probe/core';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
-import { promisedTo, settleStock, useDrawer } from '../../shared/data/use-drawer.ts';
-import { CostLine } from '../../shared/figures/cost-line.tsx';
+import { useDrawer } from '../../shared/data/use-drawer.ts';
 import { figureText, multipleText } from '../../shared/figures/figure.tsx';
+import { Disclosure } from '../../shared/kit/disclosure.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
+import { fetchedPart } from '../../shared/kit/fetched.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
-import { useOwnWays, useWay, useWays } from '../../shared/worker/use-analysis.ts';
-import { CutPanel } from './cut-panel.tsx';
+import { useOwnWays, useWays } from '../../shared/worker/use-analysis.ts';
 import { GoalSentence } from './goal-sentence.tsx';
-import { PlanAfter } from './plan-after.tsx';
-import { Trials } from './trials.tsx';
 import { firstBreaking, LIMIT_WORDS, mildestWords } from './way-words.ts';
 import { type ShownWay, WaysTable } from './ways-table.tsx';
-import { WorkOrderView } from './work-order-view.tsx';
+
+const ChosenWay = fetchedPart(async () => (await import('./chosen-way.tsx')).ChosenWay);
+const CutPanel = fetchedPart(async () => (await import('./cut-panel.tsx')).CutPanel);
+const TakenWay = fetchedPart(async () => (await import('./taken-way.tsx')).TakenWay);
+const Trials = fetchedPart(async () => (await import('./trials.tsx')).Trials);
 
 /** From what is wanted to the ways that give it, each before and after; then how to do it. */
 export function ReworkStage() {
@@ -61,10 +56,12 @@ export function ReworkStage() {
           ) : (
             <Empty>Say what is wanted. Comfort for long life and cool running is 0.4 to 0.8 of a chip’s rating.</Empty>
           )}
-          <CutPanel circuit={learnt} />
+          <Disclosure className="mt-4 max-w-[860px]" summary="Use the board with the LEDs alone, cut free of its supply">
+            <CutPanel circuit={learnt} />
+          </Disclosure>
         </>
       )}
-      <Trials />
+      {analysis.trials.length > 0 && <Trials />}
     </>
   );
 }
@@ -248,120 +245,5 @@ function NothingKeeps({ rework: { ways } }: { readonly rework: Rework }) {
         })}
       </ul>
     </div>
-  );
-}
-
-function ChosenWay({ circuit, way }: { readonly circuit: Circuit; readonly way: ReworkWay }) {
-  const { record, specimen, id } = useOpenSpecimen();
-  const { items, reserve } = useDrawer();
-  const [problem, setProblem] = useState<string>();
-  const view = useWay(circuit, way.moves);
-  const take = async () => {
-    const needs = needsOf(items, circuit, way.circuit, way.moves);
-    try {
-      // Parts that somebody else took meanwhile are said before the way is taken.
-      if (needs.length > 0) await reserve(promisedTo(id, specimen.reworks.length + 1), needs);
-    } catch (error) {
-      setProblem((error as Error).message);
-      return;
-    }
-    record({ kind: 'rework', title: way.text.slice(0, 200), changes: [...way.moves], from: specimen.state });
-  };
-  return (
-    <div className="mt-4 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
-      {view?.ok ? <PlanAfter view={view.value} height={230} /> : <p className="text-quiet">{view ? view.error.message : 'computing…'}</p>}
-      <section aria-label="Work order">
-        <header className="flex flex-wrap items-end gap-3 border-b border-ink pb-1">
-          <h2>Work order</h2>
-          <span className="flex-1 text-quiet">{way.text}</span>
-          <button type="button" className="action" disabled={way.moves.length === 0} onClick={() => void take()}>
-            Take this way
-          </button>
-        </header>
-        {problem !== undefined && (
-          <p role="alert" className="py-1 text-brick">
-            {problem} Nothing was taken; choose again.
-          </p>
-        )}
-        {view?.ok && <WorkOrderView order={view.value.order} />}
-        <PartsCostLine cost={costOfWay(items, needsOf(items, circuit, way.circuit, way.moves), way.moves)} />
-        {way.alsoChanges.map(({ ref, before, after }) => (
-          <p key={ref} className="mt-2 border-l-4 border-[var(--ochre)] py-1 pl-3">
-            It also changes {ref}: {figureText(Math.abs(after), 'amps')} in place of {figureText(Math.abs(before), 'amps')}.
-          </p>
-        ))}
-        <p className="mt-2 text-quiet">
-          A chip has {figureText(way.after.high.chipAmps, 'amps')} at most ({way.after.high.label}) and{' '}
-          {figureText(way.after.low.chipAmps, 'amps')} at least ({way.after.low.label}).
-          {way.probability !== undefined && ` Its current keeps its limit with a probability of ${probabilityWords(way.probability)}.`}
-        </p>
-      </section>
-    </div>
-  );
-}
-
-/** What the parts of a way cost by the drawer's prices, beside what a new one costs. */
-function PartsCostLine({ cost }: { readonly cost: PartsCost | undefined }) {
-  const { specimen, suggest } = useOpenSpecimen();
-  if (!cost) return null;
-  const anew = costsOf(specimen)?.anew;
-  const amount = sayMoney(cost.amount);
-  return (
-    <p className="mt-2 text-quiet" data-parts-cost>
-      Parts: {amount} by the prices of the drawer{cost.unpriced > 0 && `, ${cost.unpriced} more without a price`}
-      {anew !== undefined && `; a new one costs ${sayMoney(anew)}`}.{' '}
-      <button type="button" className="text-petrol underline" onClick={() => suggest(`cost ${amount} parts`)}>
-        cost {amount} parts
-      </button>
-    </p>
-  );
-}
-
-function probabilityWords(probability: number): string {
-  return probability > 0.99 ? 'over 99 %' : probability < 0.01 ? 'under 1 %' : `${Math.round(100 * probability)} %`;
-}
-
-/** A way that was taken and not signed off yet: how it is done, and where to go on. */
-function TakenWay({ rework, from }: { readonly rework: TakenRework; readonly from: Circuit }) {
-  const { record, id, specimen } = useOpenSpecimen();
-  const view = useWay(from, rework.moves);
-  const giveUp = () => {
-    record({ kind: 'strike', entry: rework.id, reason: 'another way' });
-    // What was promised to it is free again.
-    settleStock(promisedTo(id, specimen.state), false);
-  };
-  return (
-    <>
-      <StageHeader title="Rework" fact={`taken: ${rework.title}`}>
-        <button type="button" className="underline" onClick={giveUp}>
-          choose another way
-        </button>
-        <Link to={`/specimens/${id}/proof`} className="action">
-          On to Proof
-        </Link>
-      </StageHeader>
-      {!view ? (
-        <p role="status">computing…</p>
-      ) : view.ok ? (
-        <div className="mt-4 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,380px)_minmax(0,1fr)]">
-          <div className="max-md:hidden">
-            <PlanAfter view={view.value} height={360} />
-          </div>
-          <section aria-label="Work order">
-            <h2 className="border-b border-ink pb-1">Work order</h2>
-            <WorkOrderView
-              order={view.value.order}
-              ticked={rework.ticked}
-              onTick={(step) => record({ kind: 'tick', rework: rework.id, step })}
-              onUntick={(entry) => record({ kind: 'strike', entry, reason: 'not done yet' })}
-            />
-            <p className="mt-2 text-quiet">Solder in moving air. What was lifted is kept: the way back.</p>
-            <CostLine specimen={specimen} />
-          </section>
-        </div>
-      ) : (
-        <p role="alert">{view.error.message}</p>
-      )}
-    </>
   );
 }

@@ -9,7 +9,7 @@ import { SchematicView } from '../../shared/pictures/schematic-view.tsx';
 import type { AnalysisView } from '../../shared/worker/use-analysis.ts';
 import { BoardPanel } from './board/board-panel.tsx';
 import { ByMark } from './by-mark.tsx';
-import { CircuitDialog } from './circuit-dialog.tsx';
+import { CircuitFromFile } from './circuit-from-file.tsx';
 import { HoldList } from './continuity/hold-list.tsx';
 import { LitProvider, useLit } from './lit.tsx';
 import { DecodePanel } from './markings/decode-panel.tsx';
@@ -108,7 +108,7 @@ function FirstParts() {
       <button type="button" className="action mt-3 mr-4" onClick={() => suggest('V1 ')}>
         Begin with V1
       </button>
-      <CircuitDialog />
+      <CircuitFromFile />
     </Empty>
   );
 }

@@ -10,12 +10,11 @@ import {
   type Size,
   type Strip,
 } from '@mindful-probe/core';
-import { ToggleGroup } from 'radix-ui';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useOpenSpecimen } from '../../../shared/data/open-specimen.tsx';
+import { fetchedDialog } from '../../../shared/kit/fetched.tsx';
 import { useLit } from '../lit.tsx';
 import { padMarks, shownPhotos, toneOf } from './board-marks.ts';
-import { BoardPhotosDialog } from './board-photos-dialog.tsx';
 import { type BoardPick, BoardView, type ShownPhoto } from './board-view.tsx';
 import { AlignPoints, StripDots } from './drawn-on-photo.tsx';
 import { PadLines } from './pad-lines.tsx';
@@ -23,6 +22,8 @@ import { Keep, PickedPads } from './picked-pads.tsx';
 import { SeeThrough } from './see-through.tsx';
 import { StripForm } from './strip-form.tsx';
 import { freePad, freeRef, lineOf, PART_LETTERS, startTool, TOOL_MODES, type Tool, type ToolMode, tapPad } from './tool.ts';
+
+const BoardPhotosDialog = fetchedDialog(async () => (await import('./board-photos-dialog.tsx')).BoardPhotosDialog);
 
 const MODE_WORDS: Readonly<Record<ToolMode, readonly [string, string]>> = {
   look: ['Look', 'Drag to move, wheel or + and − for nearer and further, 0 for all of it.'],
@@ -61,7 +62,7 @@ export function BoardPanel({ board, big, onBig }: BoardPanelProps) {
           <p className="text-quiet">make pads of clicks; not needed, the bench line does it all.</p>
         </>
       )}
-      <BoardPhotosDialog board={board} open={photosShown} onOpenChange={setPhotosShown} />
+      {photosShown && <BoardPhotosDialog board={board} onClose={() => setPhotosShown(false)} />}
     </section>
   );
 }
@@ -166,23 +167,20 @@ function BoardTools({ board, photos, frame, big, onBig, onPhotos }: BoardToolsPr
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <ToggleGroup.Root
-          type="single"
-          aria-label="What a pick does"
-          value={tool.mode}
-          onValueChange={(mode) => mode !== '' && choose(mode as ToolMode)}
-          className="flex flex-wrap"
-        >
+        <fieldset className="flex flex-wrap">
+          <legend className="sr-only">What a pick does</legend>
           {modes.map((mode) => (
-            <ToggleGroup.Item
+            <button
               key={mode}
-              value={mode}
-              className="border-b-[2.5px] border-transparent px-2 py-1 data-[state=on]:border-petrol data-[state=on]:font-[650] data-[state=on]:text-petrol"
+              type="button"
+              aria-pressed={tool.mode === mode}
+              onClick={() => choose(mode)}
+              className="border-b-[2.5px] border-transparent px-2 py-1 aria-pressed:border-petrol aria-pressed:font-[650] aria-pressed:text-petrol"
             >
               {MODE_WORDS[mode][0]}
-            </ToggleGroup.Item>
+            </button>
           ))}
-        </ToggleGroup.Root>
+        </fieldset>
         <span className="flex-1" />
         <button type="button" className="text-petrol underline" onClick={onBig}>
           {big ? 'smaller' : 'larger'}
@@ -233,25 +231,22 @@ function BoardTools({ board, photos, frame, big, onBig, onPhotos }: BoardToolsPr
       )}
       {tool.mode === 'pin' && tool.picked.length > 0 && <PickedPads picked={tool.picked} onDone={() => setTool(startTool('pin'))} />}
       {tool.mode === 'part' && (
-        <ToggleGroup.Root
-          type="single"
-          aria-label="Which part"
-          value={tool.letter}
-          onValueChange={(letter) => letter !== '' && setTool({ mode: 'part', letter, pads: [] })}
-          className="flex flex-wrap gap-1"
-        >
+        <fieldset className="flex flex-wrap gap-1">
+          <legend className="sr-only">Which part</legend>
           {Object.entries(PART_LETTERS).map(([letter, count]) => (
-            <ToggleGroup.Item
+            <button
               key={letter}
-              value={letter}
+              type="button"
               aria-label={`${letter}, ${count} pads`}
-              className="border border-rule px-2 py-0.5 font-figures data-[state=on]:border-petrol data-[state=on]:text-petrol"
+              aria-pressed={tool.letter === letter}
+              onClick={() => setTool({ mode: 'part', letter, pads: [] })}
+              className="border border-rule px-2 py-0.5 font-figures aria-pressed:border-petrol aria-pressed:text-petrol"
             >
               {letter}
               {letter === 'B' ? ' bridge' : ''}
-            </ToggleGroup.Item>
+            </button>
           ))}
-        </ToggleGroup.Root>
+        </fieldset>
       )}
       {tool.mode === 'strip' && (
         <StripForm

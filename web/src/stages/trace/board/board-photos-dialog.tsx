@@ -6,19 +6,18 @@ import { PhotoStrip } from '../../../shared/photos/photo-strip.tsx';
 
 interface BoardPhotosDialogProps {
   readonly board: Board;
-  readonly open: boolean;
-  readonly onOpenChange: (open: boolean) => void;
+  readonly onClose: () => void;
 }
 
 const TITLES: Readonly<Record<BoardSide, string>> = { front: 'Front', back: 'Back' };
 
 /** Which photos show the board, and how each is looked at. */
-export function BoardPhotosDialog({ board, open, onOpenChange }: BoardPhotosDialogProps) {
+export function BoardPhotosDialog({ board, onClose }: BoardPhotosDialogProps) {
   const { specimen } = useOpenSpecimen();
   return (
     <Dialog
-      open={open}
-      onOpenChange={onOpenChange}
+      open
+      onOpenChange={onClose}
       title={`Photos of board ${board.name}`}
       description="Taken straight from above, in even light. The back is laid over the front by matching points."
     >
