@@ -37,6 +37,15 @@ describe('discharge', () => {
     expect(found && sayDischarge(found)).toContain('no bleeder seen');
   });
 
+  it('says no time that is shorter than it is', () => {
+    const held = { ref: 'C1', farads: 330e-9, fromVolts: 300, bleederOhms: 470e3 };
+    const said = (secondsTo60: number, secondsTo34: number) => sayDischarge({ ...held, secondsTo60, secondsTo34 });
+    // 470 kΩ × 330 nF × ln(300 ÷ 60) = 0.2496 s: after 0.2 s there are 83 V left.
+    expect(said(0.155 * Math.log(300 / 60), 0.155 * Math.log(300 / 34))).toContain('under 60 V after 0.3 s, under 34 V after 0.4 s');
+    expect(said(9.91, 10.1)).toContain('after 10.0 s, under 34 V after 11 s');
+    expect(said(0.05, 91)).toContain('after no time, under 34 V after 2 min');
+  });
+
   it('leaves out what cannot hurt', () => {
     const low = circuitOf([
       { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 5 },

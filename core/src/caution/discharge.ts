@@ -84,7 +84,9 @@ export function sayDischarge({ ref, fromVolts, bleederOhms, secondsTo34 = 0, sec
   return `${holds}; under 60 V after ${saySeconds(secondsTo60)}, under 34 V after ${saySeconds(secondsTo34)}. Then measure it.`;
 }
 
+/** Never shorter than it is: who waits so long meets no more than the volts that were said. */
 function saySeconds(seconds: number): string {
   if (seconds < 0.1) return 'no time';
-  return seconds < 90 ? `${seconds < 10 ? seconds.toFixed(1) : Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`;
+  if (seconds < 10) return `${(Math.ceil(10 * seconds) / 10).toFixed(1)} s`;
+  return seconds < 90 ? `${Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`;
 }
