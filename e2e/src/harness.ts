@@ -216,6 +216,13 @@ export async function tabTo(page: Page, name: string, limit = 60): Promise<void>
   throw new Error(`“${name}” cannot be reached by Tab.`);
 }
 
+/** Opens the table of all slots in Readings, by keyboard. */
+export async function openSlotTable(page: Page): Promise<void> {
+  await tabTo(page, 'as a table');
+  await page.keyboard.press('Enter');
+  await waitForText(page, 'Expected', 'main table');
+}
+
 /** Waits until the stage shows a text. */
 export async function waitForText(page: Page, text: string, selector = 'main'): Promise<void> {
   await page

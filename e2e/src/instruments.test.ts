@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { enterLine, goTo, meaning, openPage, pressButton, tabTo, waitForText } from './harness.ts';
+import { enterLine, goTo, meaning, openPage, openSlotTable, pressButton, tabTo, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
@@ -103,8 +103,7 @@ describe('a book clip on a lead that drops volts', () => {
     expect(await takeInto('R1 ripple')).toMatch(/^R1 ripple [\d.]+v, taken from the oscilloscope$/);
     const tape = await page.$eval('aside', (aside) => aside.textContent);
     expect(tape).toContain('in hand: oscilloscope');
-    await tabTo(page, 'as a table');
-    await page.keyboard.press('Enter');
+    await openSlotTable(page);
     await waitForText(page, 'on direct current the circuit as traced has no ripple to set it against');
     // The next value of the bench meter is its own again.
     expect(await takeInto('D2')).toMatch(/taken from the bench meter$/);

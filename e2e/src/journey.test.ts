@@ -9,6 +9,7 @@ import {
   goTo,
   meaning,
   newFolder,
+  openSlotTable,
   pressNew,
   startApp,
   tabTo,
@@ -88,8 +89,7 @@ describe('a book clip from first claim to exported write-up, by keyboard alone',
     await typeLine(page, 'R1 1.69v');
     expect(await meaning(page)).toMatch(/across R1: 1\.690 ±0\.0\d+ V, live → 62\.4\smA through R1/);
     await page.keyboard.press('Enter');
-    await tabTo(page, 'as a table');
-    await page.keyboard.press('Enter');
+    await openSlotTable(page);
     await waitForText(page, 'R1, volts1.690');
     // Ohms are refused now, with the reason, and nothing is lost.
     await typeLine(page, 'R1 27.2r');

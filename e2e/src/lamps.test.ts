@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
-import { confirmGate, enterLine, goTo, makeSpecimen, tabTo, typeLine, waitForText } from './harness.ts';
+import { confirmGate, enterLine, goTo, makeSpecimen, openSlotTable, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('start');
@@ -107,8 +107,7 @@ describe('a coin-cell light', () => {
     await waitForText(page, '4.6');
     expect(await findings()).toContain('Nothing but the source holds the current back');
     await goTo(page, 'r', 'Readings');
-    await tabTo(page, 'as a table');
-    await page.keyboard.press('Enter');
+    await openSlotTable(page);
     await waitForText(page, '6.42');
     expect(await page.$('[aria-label="Does not fit"]')).toBeNull();
   });

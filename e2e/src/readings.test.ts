@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { choose, enterLine, goTo, tabTo, typeLine, waitForText } from './harness.ts';
+import { choose, enterLine, goTo, openSlotTable, tabTo, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('start', { specimen: 'Night light' });
@@ -61,8 +61,7 @@ describe('meters', () => {
     await page.keyboard.press('Escape');
     await waitForText(page, 'In hand: Old needle (±2 % + 0, 0.2 MΩ, averages)');
     for (const line of ['R3 100k on A H', 'R4 100k on H G', 'R4 2.00v']) await enterLine(page, line);
-    await tabTo(page, 'as a table');
-    await page.keyboard.press('Enter');
+    await openSlotTable(page);
     // 100 kilohm beside 200 are what the meter saw; without it there is a quarter more.
     await waitForText(page, '2.00 V with the meter on it');
     await waitForText(page, '2.50');
