@@ -40,6 +40,11 @@ export class Scales {
     });
   }
 
+  /** Of what was not followed yet: that capacitors may come to the volts of the sources. Without it the first steps are as fine as nothing is small. */
+  expectVolts({ largestSourceVolts, capacitorCount }: CircuitSystem): void {
+    this.states.fill(largestSourceVolts, 0, capacitorCount);
+  }
+
   note({ state, end }: Pick<Stepper, 'state' | 'end'>): void {
     const { states, bends, newStates, newBends } = this;
     for (let i = 0; i < states.length; i++) {

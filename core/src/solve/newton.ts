@@ -47,6 +47,8 @@ export interface NewtonRun {
  */
 export class Newton {
   readonly memory: Memory;
+  /** Whether the matrix is factored with the straight lines that are remembered, and not with those before. */
+  isMatrixOfMemory = false;
   private readonly step: Float64Array;
 
   constructor(
@@ -90,6 +92,7 @@ export class Newton {
     const isBrief = options.isBrief && !system.hasBlocks;
     for (let solves = 0; solves <= maxIterations; solves++) {
       const agrees = system.evaluate(x, memory, agreement, solves > 0);
+      this.isMatrixOfMemory = false;
       if (agrees && solves >= minSolves) return { outcome: 'converged', iterations: solves, singularUnknown: -1 };
       system.writeMatrix(memory);
       matrix.factor();
@@ -98,7 +101,10 @@ export class Newton {
       else system.writeResidual(x, memory, step);
       matrix.solveInPlace(step);
       for (let i = 0; i < x.length; i++) x[i] -= step[i];
-      if (isBrief && system.goOnAlong(x, memory, agreement)) return { outcome: 'converged', iterations: solves + 1, singularUnknown: -1 };
+      if (isBrief && system.goOnAlong(x, memory, agreement)) {
+        this.isMatrixOfMemory = true;
+        return { outcome: 'converged', iterations: solves + 1, singularUnknown: -1 };
+      }
     }
     return { outcome: 'maxIterations', iterations: options.maxIterations, singularUnknown: -1 };
   }

@@ -12,7 +12,7 @@ import type { Solution } from './solution.ts';
 import { RecordedFigures } from './solution-document.ts';
 import { followPeriod, type SolveOptions, solveWarmed, type Warmed } from './solve.ts';
 import type { SolvedMoment } from './stage.ts';
-import type { MomentTangents } from './step.ts';
+import { type MomentTangents, newKeptTangents } from './step.ts';
 
 /** A solution together with what it would be were a value a little different. */
 export interface SensitiveSolution {
@@ -180,28 +180,26 @@ interface TangentPoint extends RecordedPoint {
 
 function variedPeriod(settled: SettledState, parameters: readonly Parameter[]): Result<Varied[]> {
   const { system } = settled.stepper;
-  const { size, stateCount } = system;
+  const { stateCount } = system;
   const nudges = parameters.map((parameter) => new Nudge(system, parameter));
   const columns = stateCount + parameters.length;
   const values = new Float64Array(stateCount * columns);
   for (let i = 0; i < stateCount; i++) values[i * (stateCount + 1)] = 1;
-  const tangents = () => ({ xs: new Float64Array(size * columns), bases: new Float64Array(stateCount * columns) });
-  const [atMiddle, atEnd] = [tangents(), tangents()];
+  const kept = newKeptTangents(system, columns);
   const points: TangentPoint[] = [];
   const keep = ({ time, x, weight, base }: SolvedMoment, { xs, bases }: MomentTangents) =>
     points.push({ time, x: x.slice(), weight, base: base.slice(), dxs: xs.slice(), dBases: bases.slice(), modes: system.modes.slice() });
   const followed = followPeriod(
     settled,
     ({ middle, end }) => {
-      keep(middle, atMiddle);
-      keep(end, atEnd);
+      keep(middle, kept.middle);
+      keep(end, kept.end);
     },
     {
       columns,
       values,
+      kept,
       driven: {
-        middle: atMiddle,
-        end: atEnd,
         addToResidual: (column, x, stage, out) => {
           if (column >= stateCount) nudges[column - stateCount].addToResidual(x, stage, out);
         },

@@ -27,7 +27,7 @@ export interface SettledState {
   readonly stepper: Stepper;
   /** At the beginning of the period. */
   readonly state: Float64Array;
-  /** ∂(state after a period)/∂(state before), row-major. */
+  /** ∂(state after a period)/∂(state before), row-major; with half-wave symmetry after half a period, turned round. */
   readonly monodromy: Float64Array;
   readonly seconds: number;
   /** The period that was found to repeat itself. */
@@ -36,8 +36,11 @@ export interface SettledState {
   readonly turning?: Turning;
 }
 
-/** From here on steps as fine as the figures' are worth their time: the search's own are no nearer to theirs. */
-const SEARCHED = 6e-3;
+/**
+ * From here on steps as fine as the figures' are worth their time: the search's own are hardly nearer to theirs, and a
+ * period so near may be moved to where it repeats itself.
+ */
+const SEARCHED = 1e-2;
 /** So near that the same fine steps serve again. */
 const NEAR = 2e-3;
 /** Rounds in which nothing gets better: what is left is the noise of the steps, and small enough, or there is no end. */
@@ -66,8 +69,8 @@ const SETTLING_PERIODS = 2;
  * period cannot change (charge on an isolated plate) keeps its initial value: jumps have no part along it. Where a
  * jump makes matters worse it is halved, and at last given up for one more plain period.
  *
- * The search goes in coarse steps; once it is near, periods in fine ones, without tangents as far as those of the search
- * serve, lead to the end, and the last of them is the result.
+ * The search goes in coarse steps; once it is near, a period in fine ones is moved along its tangents to where it repeats
+ * itself. Where laws bend too much for that, or something switches, further fine periods lead to the end.
  */
 export function findSettledState(circuit: Circuit, options: SettledOptions = {}): Result<SettledState> {
   const loop = ideallyHeldLoop(circuit);
@@ -187,7 +190,7 @@ class Search {
     let missBefore = Number.POSITIVE_INFINITY;
     let best: Shot | undefined;
     for (let round = 0; round < MOST_FINE_ROUNDS; round++) {
-      const tangents = round >= ROUNDS_BY_SEARCH;
+      const tangents = round >= ROUNDS_BY_SEARCH || (round === 0 && shooter.isMovable);
       // So near that the same steps will do, and their unknowns are where to look.
       const again = before <= NEAR ? shooter.shootAgain(start, tangents) : undefined;
       if (shooter.failure === STOPPED) return undefined;
@@ -197,6 +200,8 @@ class Search {
       // Diode corners fall a little differently in each run; a miss of that size no jump can remove.
       const isNoise = round >= PATIENCE && shot.miss < NOISE && shot.miss > 0.5 * missBefore;
       if (aim.distance <= SETTLED || isNoise) return this.settled(shot);
+      // So near that it follows from the tangents of this period where the settled one goes.
+      if (aim.distance <= SEARCHED && shooter.move(aim.change)) return this.settled({ ...shot, start: aim.start });
       if (shot.miss < (best?.miss ?? NOISE)) best = shot;
       before = aim.distance;
       missBefore = shot.miss;
@@ -207,20 +212,21 @@ class Search {
   }
 
   private settled({ start }: Shot): SettledState {
-    const { stepper, monodromy, seconds, periods, recorder } = this.shooter;
-    return { stepper, state: start, monodromy, seconds, recording: recorder.finish(), periods };
+    const { shooter } = this;
+    const { stepper, monodromy, seconds, periods } = shooter;
+    return { stepper, state: start, monodromy, seconds, recording: shooter.finish(), periods };
   }
 
   /** Where Newton’s method would begin the next period, and how far that is, as a share of the states. */
-  private aimOf(shot: Shot): { readonly start: Float64Array; readonly distance: number } {
+  private aimOf(shot: Shot): { readonly start: Float64Array; readonly change: Float64Array; readonly distance: number } {
     const { shooter } = this;
-    const change = this.newtonChange(shot);
-    if (!change) return { start: shot.end, distance: Number.POSITIVE_INFINITY };
-    let distance = 0;
+    const jump = this.newtonChange(shot);
+    const change = jump ?? shot.end.map((value, index) => value - shot.start[index]);
+    let distance = jump ? 0 : Number.POSITIVE_INFINITY;
     for (let i = 0; i < change.length; i++) {
       distance = Math.max(distance, Math.max(0, Math.abs(change[i]) - SETTLED_ABSOLUTE) / shooter.swing[i] || 0);
     }
-    return { start: shot.start.map((value, index) => value + change[index]), distance };
+    return { start: shot.start.map((value, index) => value + change[index]), change, distance };
   }
 
   /** The next shot from the best jump that can be had, or from where the last one ended. */

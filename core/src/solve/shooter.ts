@@ -1,7 +1,9 @@
 import { fail } from '../circuit/index.ts';
+import type { HalfWave } from './half-wave.ts';
 import { type Fineness, integrate, integrateAgain, Scales } from './integrate.ts';
-import { PeriodRecorder } from './recording.ts';
-import { Stepper, type Tangents } from './step.ts';
+import { STAGE_NEWTON } from './newton.ts';
+import { PeriodRecorder, type Recording } from './recording.ts';
+import { newKeptTangents, Stepper, type Tangents } from './step.ts';
 import type { CircuitSystem } from './system.ts';
 
 /**
@@ -9,7 +11,7 @@ import type { CircuitSystem } from './system.ts';
  * circuits are within 0.5 %, and peaks within 1 %, of those with steps 20 times finer (`accuracy.test.ts`).
  */
 export const SEARCH: Fineness = { longest: 1 / 16, states: 5e-3, bends: 0.1, shortest: 1 / 20, laws: 1e-2 };
-export const FIGURES: Fineness = { longest: 1 / 80, states: 3e-4, bends: 1e-3, shortest: 1 / 100, laws: 3e-4 };
+export const FIGURES: Fineness = { longest: 1 / 96, states: 3e-4, bends: 1e-3, shortest: 1 / 100, laws: 3e-4 };
 /** Settled when the state is within this share of its largest value from where a period would repeat itself. */
 export const SETTLED = 1e-5;
 export const SETTLED_ABSOLUTE = 1e-6;
@@ -61,6 +63,11 @@ class Range {
   }
 }
 
+/** With more states the tangents of a period cost more than going through it once more. */
+const MOST_STATES_TO_KEEP = 6;
+/** Of its largest current in the period, that a law may be off its straight line where the period is moved. */
+const MOVED_OFF = 1e-3;
+
 /** Integrates one period of a circuit after another, each from where it is told, with its tangents where they are wanted. */
 export class Shooter {
   readonly stepper: Stepper;
@@ -74,6 +81,8 @@ export class Shooter {
   /** Steps while searching are so many times finer. */
   finer = 1;
   failure: ReturnType<typeof fail> | undefined;
+  /** Where half a period says it all, only that is integrated, and its end is turned to be compared with its beginning. */
+  private readonly halfWave: HalfWave | undefined;
   private readonly scales: Scales;
   private readonly fastest: number;
   private firstMiss = 0;
@@ -85,19 +94,22 @@ export class Shooter {
   ) {
     this.stepper = new Stepper(system);
     this.scales = new Scales(system);
+    this.scales.expectVolts(system);
     this.recorder = new PeriodRecorder(system);
     this.swing = new Float64Array(system.stateCount);
     this.monodromy = new Float64Array(system.stateCount ** 2);
     this.fastest = Math.max(...system.frequencies);
+    this.halfWave = system.halfWave(seconds);
   }
 
   /** Integrates one period from `start`; in fine steps it is recorded. With tangents the monodromy is left behind. */
   shoot(start: Float64Array, steps: Fineness, tangents = true): Shot | undefined {
     const { stepper, system, seconds, recorder, scales } = this;
     const isFine = steps === FIGURES;
-    const columns = tangents ? this.columns() : undefined;
+    const kept = isFine && tangents && this.isMovable ? newKeptTangents(system, system.stateCount) : undefined;
+    const columns = tangents ? { ...this.columns(), kept } : undefined;
     const range = new Range(start);
-    const outcome = integrate(stepper, 0, seconds, start, {
+    const outcome = integrate(stepper, 0, this.halfWave ? seconds / 2 : seconds, start, {
       ...stepsOf(steps, this.fastest, isFine ? (this.options.finer ?? 1) : this.finer),
       scales,
       tangents: columns,
@@ -105,6 +117,7 @@ export class Shooter {
       ...(isFine && { onBeginning: recorder.begin, onEdge: recorder.takeEdge }),
       onStep: (at) => {
         if (isFine) recorder.takeStep(at);
+        if (kept) recorder.takeTangents(kept);
         range.note(at.state);
       },
     });
@@ -143,6 +156,24 @@ export class Shooter {
     return this.shotOf(start, range, columns);
   }
 
+  /** Whether the periods of the circuit change smoothly with the state that they begin in, and it is worth the room to know how. */
+  get isMovable(): boolean {
+    const { hasModes, stateCount } = this.system;
+    return !hasModes && stateCount <= MOST_STATES_TO_KEEP;
+  }
+
+  /** Makes the period recorded last one that began elsewhere, by its tangents; false where it is too far for them. */
+  move(by: Float64Array): boolean {
+    return this.recorder.moveBy(by, { ...STAGE_NEWTON.agreement, relative: FIGURES.laws }, MOVED_OFF);
+  }
+
+  /** The period recorded last. */
+  finish(): Recording {
+    const { recorder, halfWave } = this;
+    if (halfWave) recorder.addTurned(halfWave);
+    return recorder.finish();
+  }
+
   private columns(): Tangents {
     const { stateCount } = this.system;
     return { columns: stateCount, values: identity(stateCount) };
@@ -154,8 +185,10 @@ export class Shooter {
     if (columns) {
       monodromy.set(columns.values);
       transposeInPlace(monodromy, count);
+      this.halfWave?.turnMonodromy(monodromy);
     }
     const end = stepper.state.slice();
+    this.halfWave?.turnState(end);
     for (let i = 0; i < count; i++) swing[i] = Math.max(high[i] - low[i], Math.abs(high[i]), Math.abs(low[i]));
     const miss = Math.max(0, ...this.missesOf(start, end));
     this.report(miss);

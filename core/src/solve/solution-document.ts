@@ -2,7 +2,7 @@ import { celsiusOf } from '../circuit/index.ts';
 import { deviceOf, type Part } from '../device/index.ts';
 import type { SolvedFigures } from './figure.ts';
 import type { OperatingPoint } from './operating-point.ts';
-import { type RecordedSpan, Recording } from './recording.ts';
+import { type RecordedSpan, recordPoint } from './recording.ts';
 import type { LedSolution, PartSolution, Solution, SupplySolution } from './solution.ts';
 import { distortionOf, type Flicker, flickerOf, meanProduct, type Statistics, shareAbove, statisticsOf, steady } from './statistics.ts';
 import { warningsOf } from './warnings.ts';
@@ -93,18 +93,12 @@ export function solutionOf(recording: RecordedSpan, regime: Solution['regime']):
 
 /** What an operating point comes to, one figure after another. */
 export function figuresAt({ system, x }: OperatingPoint): SolvedFigures {
-  return new RecordedFigures(recordingOf(system, x));
+  return new RecordedFigures(recordPoint(system, x));
 }
 
 /** The solution document of an operating point. */
 export function solutionOfPoint({ system, x }: OperatingPoint): Solution {
-  return solutionOf(recordingOf(system, x), 'dc');
-}
-
-function recordingOf(system: OperatingPoint['system'], x: Float64Array): Recording {
-  const recording = new Recording(system);
-  recording.add(x);
-  return recording;
+  return solutionOf(recordPoint(system, x), 'dc');
 }
 
 /** Of one moment there is nothing to average. */

@@ -27,8 +27,10 @@ export interface Tangents {
   readonly columns: number;
   /** Of the state at the end of the step: states × columns, column-major. */
   readonly values: Float64Array;
-  /** Where the columns depend on more than the beginning, and what came of it. */
+  /** Where the columns depend on more than the beginning. */
   readonly driven?: DrivenTangents | undefined;
+  /** What came of them at both moments of the step attempted last. */
+  readonly kept?: KeptTangents | undefined;
 }
 
 /** Columns that a part's value drives: it changes the equations themselves at every stage. */
@@ -37,8 +39,6 @@ export interface DrivenTangents {
   addToResidual(column: number, x: Float64Array, stage: StageContext, out: Float64Array): void;
   /** Adds the derivative of the rates likewise. */
   addToRates(column: number, x: Float64Array, stage: StageContext, out: Float64Array): void;
-  readonly middle: MomentTangents;
-  readonly end: MomentTangents;
 }
 
 /** Written: the tangents of a solved moment, column-major. */
@@ -47,6 +47,20 @@ export interface MomentTangents {
   readonly xs: Float64Array;
   /** Of what the stage builds on. */
   readonly bases: Float64Array;
+  /** Of the straight line of each curve, S. */
+  readonly slopes: Float64Array;
+}
+
+/** Room for the tangents of a step's moments. */
+export function newKeptTangents({ size, stateCount, curveCount }: CircuitSystem, columns: number): KeptTangents {
+  const moment = () => ({ xs: newFloats(size * columns), bases: newFloats(stateCount * columns), slopes: newFloats(curveCount) });
+  return { middle: moment(), end: moment() };
+}
+
+/** Of both moments of a step. */
+export interface KeptTangents {
+  readonly middle: MomentTangents;
+  readonly end: MomentTangents;
 }
 
 /** The unknowns at the middle and at the end of a step. */
@@ -293,11 +307,12 @@ export class Stepper {
 
   private middleTangents(tangents: Tangents): void {
     const count = this.system.stateCount;
-    const { columns, values, driven } = tangents;
+    const { columns, values, driven, kept } = tangents;
     while (this.dMiddle.length < columns) {
       for (const rates of [this.dRates, this.dMiddle, this.dNext]) rates.push(newFloats(count));
     }
     if (driven) this.factorHere();
+    kept?.middle.slopes.set(this.newton.memory.siemens);
     const weight = WEIGHT * this.seconds;
     const { dBase } = this.tangent;
     for (let column = 0; column < columns; column++) {
@@ -306,14 +321,15 @@ export class Stepper {
         const value = values[column * count + i];
         dBase[i] = this.isFirst ? value : value + weight * begun[i];
       }
-      this.tangentOfStage(column, this.middle, this.dMiddle[column], driven, driven?.middle);
+      this.tangentOfStage(column, this.middle, this.dMiddle[column], driven, kept?.middle);
     }
   }
 
-  private endTangents({ columns, values, driven }: Tangents): void {
+  private endTangents({ columns, values, driven, kept }: Tangents): void {
     const { seconds, isFirst, dRates, dMiddle, dNext } = this;
     const count = this.system.stateCount;
     if (driven) this.factorHere();
+    kept?.end.slopes.set(this.newton.memory.siemens);
     if (this.nextTangents.length !== values.length) this.nextTangents = newFloats(values.length);
     const { dBase } = this.tangent;
     const weight = WEIGHT * seconds;
@@ -322,7 +338,7 @@ export class Stepper {
       for (let i = 0; i < count; i++) {
         dBase[i] = values[column * count + i] + seconds * (isFirst ? (1 - WEIGHT) * middle[i] : EARLIER * (begun[i] + middle[i]));
       }
-      this.tangentOfStage(column, this.next, last, driven, driven?.end);
+      this.tangentOfStage(column, this.next, last, driven, kept?.end);
       for (let i = 0; i < count; i++) this.nextTangents[column * count + i] = dBase[i] + weight * last[i];
     }
   }
@@ -345,8 +361,9 @@ export class Stepper {
     kept?.bases.set(dBase, column * system.stateCount);
   }
 
-  /** Newton leaves the matrix of the iteration before the last; a figure's tangents want the one at the solution. */
+  /** Newton may leave the matrix of the iteration before the last; a figure's tangents want the one at the solution. */
   private factorHere(): void {
+    if (this.newton.isMatrixOfMemory) return;
     this.system.writeMatrix(this.newton.memory);
     this.system.matrix.factor();
   }

@@ -3,6 +3,7 @@ import { JunctionLaw, type Part } from '../device/index.ts';
 import { newFloats } from '../numeric/index.ts';
 import { Conductances } from './conductances.ts';
 import { Equations, type Memory } from './equations.ts';
+import { type HalfWave, halfWaveOf } from './half-wave.ts';
 import type { SystemMatrix } from './matrix.ts';
 import type { StageContext } from './stage.ts';
 import { between, put, putBlock, readBlock, stampBlock } from './stamp.ts';
@@ -189,6 +190,40 @@ export class CircuitSystem extends Equations {
     return true;
   }
 
+  /**
+   * Adds what each curve's current changes by along its straight line; false, and no more added, where a law is not as straight.
+   *
+   * @param x where the unknowns come to
+   * @param dx by how much they change
+   * @param slopes of the straight lines, S
+   * @param mosts how far each may be off its line besides, A
+   */
+  addAlong(
+    x: Float64Array,
+    dx: Float64Array,
+    slopes: Float64Array,
+    out: Float64Array,
+    { relative, amps }: Agreement,
+    mosts: Float64Array,
+  ): boolean {
+    const { junctions, point } = this;
+    const { curves } = this.elements;
+    for (let i = 0; i < curves.length; i++) {
+      const { a, b, law } = curves[i];
+      const at = between(x, a, b);
+      const change = between(dx, a, b);
+      const rise = slopes[i] * change;
+      const there = out[i] + rise;
+      const most = amps + relative * Math.abs(there) + mosts[i];
+      if (!junctions[i]?.isStraight(at - change, at, out[i], rise, most)) {
+        law.evaluate(at, point);
+        if (!(Math.abs(point.amps - there) <= most)) return false;
+      }
+      out[i] = there;
+    }
+    return true;
+  }
+
   /** Writes the sum of currents out of every net, and how far each branch is off, at `x` as evaluated last. */
   writeResidual(x: Float64Array, memory: Memory, residual: Float64Array): void {
     const { conductances, leak, stage } = this;
@@ -260,6 +295,25 @@ export class CircuitSystem extends Equations {
   /** Whether anything in it is on or off by itself. */
   get hasBlocks(): boolean {
     return this.elements.blocks.length > 0;
+  }
+
+  /** How it is half a period later, where that follows from how it is; `seconds` are those of a period. */
+  halfWave(seconds: number): HalfWave | undefined {
+    return this.wiring.islands.inTime.length > 0 ? undefined : halfWaveOf(this.elements, this.capacitorCount, seconds);
+  }
+
+  /** Whether anything in it jumps or turns on and off: its equations are then not the same throughout a period. */
+  get hasModes(): boolean {
+    return this.hasBlocks || this.elements.waves.some(({ pulse }) => pulse !== undefined);
+  }
+
+  /** Of any source at any time, V. */
+  get largestSourceVolts(): number {
+    return Math.max(0, ...this.elements.waves.map(({ offset, amplitude }) => Math.abs(offset) + amplitude));
+  }
+
+  get curveCount(): number {
+    return this.elements.curves.length;
   }
 
   /** How many currents there are that `writeBentAmps` writes. */

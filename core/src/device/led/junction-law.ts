@@ -72,6 +72,18 @@ export class JunctionLaw implements CurveLaw {
     this.firstVolts = Rs > 0 ? this.bendVolts : this.shiftVolts + this.knee;
   }
 
+  /** Whether it has the same current at all volts. */
+  isLike({ Is, Rs, nVt, shiftVolts, breakdownVolts, breakdownOhms }: JunctionLaw): boolean {
+    return (
+      this.Is === Is &&
+      this.Rs === Rs &&
+      this.nVt === nVt &&
+      this.shiftVolts === shiftVolts &&
+      this.breakdownVolts === breakdownVolts &&
+      this.breakdownOhms === breakdownOhms
+    );
+  }
+
   evaluate(volts: number, out: CurvePoint): void {
     const { Is, nVt } = this;
     const v = volts - this.shiftVolts;
