@@ -14,21 +14,38 @@ const dropper = (...more: LoosePart[]) =>
   ]);
 
 describe('discharge', () => {
-  it('of a dropper with 470 kΩ over it is R·C·ln(V/34), as the solver finds it in time', () => {
+  it('of a dropper with 470 kΩ over it is R·C·ln(V/34), at the longest with all at the high ends of their tolerances, as the solver finds it in time', () => {
     const bleeder = { ref: 'R2', kind: 'resistor', pins: ['a', 'b'], ohms: 470e3 };
     const [found] = dischargesOf(dropper(bleeder));
     expect(found).toMatchObject({ ref: 'C1', bleederOhms: expect.closeTo(470e3, 0) });
     const fromVolts = found?.fromVolts ?? 0;
     expect(fromVolts).toBeGreaterThan(240);
+    // 5 % of a resistor and 20 % of a capacitor that does not say that it is of film, and mains within 10 % (EN 50160).
     expect(found?.secondsTo34).toBeCloseTo(0.47 * Math.log(fromVolts / 34), 4);
+    expect(found?.longest?.secondsTo34).toBeCloseTo(0.47 * 1.05 * 1.2 * Math.log((1.1 * fromVolts) / 34), 4);
     const alone = circuitOf([
-      { ref: 'C1', kind: 'capacitor', pins: ['a', 'b'], farads: 1e-6, initialVolts: fromVolts },
-      bleeder,
+      { ref: 'C1', kind: 'capacitor', pins: ['a', 'b'], farads: 1.2e-6, initialVolts: 1.1 * fromVolts },
+      { ...bleeder, ohms: 1.05 * 470e3 },
       { ref: 'V9', kind: 'dc', pins: ['x', 'b'], volts: 1 },
       { ref: 'R9', kind: 'resistor', pins: ['x', 'b'], ohms: 1000 },
     ]);
-    const course = solveTimeCourse(alone, { from: 'cold', seconds: found?.secondsTo34 ?? 0 });
+    const course = solveTimeCourse(alone, { from: 'cold', seconds: found?.longest?.secondsTo34 ?? 0 });
     expect(course.ok && course.value.finalState.C1).toEqual({ volts: expect.closeTo(34, 1) });
+  });
+
+  it('is as long as the tolerances of its own parts allow, and no longer than what readings left open', () => {
+    const parts = (more: LoosePart, of: LoosePart = {}): LoosePart[] => [
+      { ref: 'V1', kind: 'dc', pins: ['p', 'm'], volts: 100, tolerance: 0.01 },
+      { ref: 'C1', kind: 'capacitor', pins: ['p', 'm'], farads: 100e-6, ...of },
+      { ref: 'R1', kind: 'resistor', pins: ['p', 'm'], ohms: 10e3, ...more },
+    ];
+    const seconds = (more: LoosePart, of?: LoosePart) => dischargesOf(circuitOf(parts(more, of)))[0]?.longest?.secondsTo34;
+    // A supply of another hour is within 5 %, however well it was read in this.
+    const ln = Math.log(105 / 34);
+    expect(seconds({ tolerance: 0.01 })).toBeCloseTo(1.2 * 1.01 * ln, 4);
+    expect(seconds({ tolerance: 0.01 }, { tolerance: 0.05 })).toBeCloseTo(1.05 * 1.01 * ln, 4);
+    // Read as 10 kΩ ± 0.2 kΩ, which is two standard deviations.
+    expect(seconds({ tolerance: 0.2, spread: { ohms: 100 } }, { tolerance: 0.05 })).toBeCloseTo(1.05 * 1.02 * ln, 4);
   });
 
   it('without a bleeder says so, and asks for a reading', () => {
@@ -38,12 +55,14 @@ describe('discharge', () => {
   });
 
   it('says no time that is shorter than it is', () => {
-    const held = { ref: 'C1', farads: 330e-9, fromVolts: 300, bleederOhms: 470e3 };
-    const said = (secondsTo60: number, secondsTo34: number) => sayDischarge({ ...held, secondsTo60, secondsTo34 });
+    const said = (secondsTo60: number, secondsTo34: number) =>
+      sayDischarge({ ref: 'C1', fromVolts: 300, longest: { volts: 300, farads: 330e-9, ohms: 470e3, secondsTo60, secondsTo34 } });
     // 470 kΩ × 330 nF × ln(300 ÷ 60) = 0.2496 s: after 0.2 s there are 83 V left.
-    expect(said(0.155 * Math.log(300 / 60), 0.155 * Math.log(300 / 34))).toContain('under 60 V after 0.3 s, under 34 V after 0.4 s');
-    expect(said(9.91, 10.1)).toContain('after 10.0 s, under 34 V after 11 s');
-    expect(said(0.05, 91)).toContain('after no time, under 34 V after 2 min');
+    expect(said(0.155 * Math.log(300 / 60), 0.155 * Math.log(300 / 34))).toContain(
+      'under 60 V after 0.3 s at the longest, under 34 V after 0.4 s',
+    );
+    expect(said(9.91, 10.1)).toContain('after 10.0 s at the longest, under 34 V after 11 s');
+    expect(said(0.05, 91)).toContain('after no time at the longest, under 34 V after 2 min');
   });
 
   it('leaves out what cannot hurt', () => {

@@ -134,7 +134,7 @@ function looksAt(specimen: Specimen, entry: SpecimenRun['entry'], since: string,
 
 function dischargeItems({ benchState, benchStateSince }: Specimen, discharges: readonly Discharge[]): readonly DueItem[] {
   if (benchState !== 'charged' || benchStateSince === undefined) return [];
-  const slowest = discharges.toSorted((a, b) => (b.secondsTo34 ?? 0) - (a.secondsTo34 ?? 0))[0];
+  const slowest = discharges.toSorted((a, b) => (b.longest?.secondsTo34 ?? 0) - (a.longest?.secondsTo34 ?? 0))[0];
   if (!slowest) return [];
   return [
     {
@@ -147,7 +147,7 @@ function dischargeItems({ benchState, benchStateSince }: Specimen, discharges: r
       bits: BITS.discharge,
       state: 'charged',
       at: benchStateSince,
-      earliest: (slowest.secondsTo34 ?? 0) / 60,
+      earliest: (slowest.longest?.secondsTo34 ?? 0) / 60,
       ref: slowest.ref,
       line: `${slowest.ref} `,
     },

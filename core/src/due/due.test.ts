@@ -87,7 +87,15 @@ describe('what a specimen wants', () => {
 
   it('waits for what a store still holds', () => {
     const analyses = new SpecimenAnalyses(replay(entriesOf([...CLIP, ['09:10', 'live'], ['09:11', 'charged']])));
-    const items = dueItemsOf(analyses, [{ ref: 'C1', farads: 1e-5, fromVolts: 300, bleederOhms: 470e3, secondsTo34: 600 }]);
+    const items = dueItemsOf(analyses, [
+      {
+        ref: 'C1',
+        farads: 1e-5,
+        fromVolts: 300,
+        bleederOhms: 470e3,
+        longest: { volts: 330, farads: 1.2e-5, ohms: 494e3, secondsTo60: 480, secondsTo34: 600 },
+      },
+    ]);
     const plan = planDay([{ id: 'clip', name: 'Clip', items }], SETTINGS, at('09:15'));
     expect(starts(plan)).toEqual([
       ['discharge', 6],

@@ -158,8 +158,9 @@ describe('half the power of a lamp on mains', () => {
 
   it('what discharges the dropper does so within a second, with the volts across it allowed', () => {
     const bleeder = partsOfKind(best?.circuit ?? bar, 'resistor').find(({ ref }) => ref === 'R3');
-    const seconds = dischargesOf(best?.circuit ?? bar).find(({ ref }) => ref === 'C1')?.secondsTo34 ?? Number.NaN;
-    expect(seconds).toBeLessThan(1 / 1.155);
+    const seconds = dischargesOf(best?.circuit ?? bar).find(({ ref }) => ref === 'C1')?.longest?.secondsTo34 ?? Number.NaN;
+    // With all its tolerances against it.
+    expect(seconds).toBeLessThan(1);
     expect(seconds).toBeGreaterThan(0.3);
     expect(bleeder?.rated?.volts).toBeGreaterThanOrEqual(350);
   });

@@ -30,9 +30,10 @@ describe('sums to follow on paper', () => {
     expect(plain(linesOf(leadSum(lead)))).toEqual(['5.05 V − 4.90 V = 150 mV', '150 mV ÷ 42.0 mA = 3.57 Ω', '150 mV × 42.0 mA = 6.30 mW']);
   });
 
-  it('of a store: 470 kΩ × 1 µF × ln(325 ÷ 34) is 1.06 s; with nothing across it, never', () => {
-    const store = { ref: 'C1', farads: 1e-6, fromVolts: 325, bleederOhms: 470e3, secondsTo60: 0.794, secondsTo34: 1.061 };
-    expect(plain(linesOf(storeSum(store)))[1]).toBe('470 kΩ × 1.00 µF × ln(325 V ÷ 34 V) = 1.06 s');
+  it('of a store: 494 kΩ × 1.1 µF × ln(358 ÷ 34) is 1.28 s, where all are at their most; with nothing across it, never', () => {
+    const longest = { volts: 358, farads: 1.1e-6, ohms: 494e3, secondsTo60: 0.971, secondsTo34: 1.28 };
+    const store = { ref: 'C1', farads: 1e-6, fromVolts: 325, longest };
+    expect(plain(linesOf(storeSum(store)))[1]).toBe('494 kΩ × 1.10 µF × ln(358 V ÷ 34 V) = 1.28 s');
     expect(linesOf(storeSum({ ref: 'C1', farads: 1e-6, fromVolts: 325 }))[0]).toContain('never by itself');
   });
 

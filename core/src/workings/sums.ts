@@ -205,13 +205,14 @@ export function trackSum({ from, to, volts, watts }: TrackLoss, amps: Uncertain)
 }
 
 /** t = R·C·ln(V₀/V), with R what resistors alone put across it. */
-export function storeSum({ ref, farads, fromVolts, bleederOhms, secondsTo60, secondsTo34 }: Discharge): Sum {
+export function storeSum({ ref, farads, fromVolts, longest }: Pick<Discharge, 'ref' | 'farads' | 'fromVolts' | 'longest'>): Sum {
+  const of = longest ?? { volts: fromVolts, farads, ohms: undefined };
   const lines = ([60, 34] as const).map((limit): SumLine => {
-    const seconds = limit === 60 ? secondsTo60 : secondsTo34;
-    const ohms = bleederOhms === undefined ? 'nothing' : formatEngineering(bleederOhms, 'ohms').text;
+    const seconds = limit === 60 ? longest?.secondsTo60 : longest?.secondsTo34;
+    const ohms = of.ohms === undefined ? 'nothing' : formatEngineering(of.ohms, 'ohms').text;
     return {
-      what: `Under ${limit} V (${LIMITS_OF_STORES[limit]})`,
-      sum: `${ohms} × ${formatEngineering(farads, 'farads').text} × ln(${fromVolts.toFixed(0)} V ÷ ${limit} V)`,
+      what: `Under ${limit} V (${LIMITS_OF_STORES[limit]}), with all three as far up as their tolerances allow`,
+      sum: `${ohms} × ${formatEngineering(of.farads, 'farads').text} × ln(${of.volts.toFixed(0)} V ÷ ${limit} V)`,
       result: seconds === undefined ? 'never by itself' : formatEngineering(seconds, 'seconds').text,
     };
   });

@@ -68,7 +68,7 @@ function nextTestOf({ circuit, next, conclusion, faults }: Diagnosis): NextProbe
 /** Where a store may still hold volts, the reading that shows that it does not comes before any other. */
 export function dischargeProbeOf({ benchState }: Specimen, discharges: readonly Discharge[]): NextProbe | undefined {
   const slowest = [...discharges].sort(
-    (a, b) => (b.secondsTo34 ?? Number.POSITIVE_INFINITY) - (a.secondsTo34 ?? Number.POSITIVE_INFINITY),
+    (a, b) => (b.longest?.secondsTo34 ?? Number.POSITIVE_INFINITY) - (a.longest?.secondsTo34 ?? Number.POSITIVE_INFINITY),
   )[0];
   if (benchState !== 'charged') return undefined;
   if (!slowest) return { what: 'charged', why: 'no capacitor entered: measure over every large one before a hand goes in', line: '' };

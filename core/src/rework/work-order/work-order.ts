@@ -88,10 +88,10 @@ function makeSafe(circuit: Circuit, isMains: boolean, discharges: readonly Disch
   return { name: 'Make safe', text: [off, ...discharges.map(waitFor)].join(' ') };
 }
 
-function waitFor({ ref, farads, fromVolts, bleederOhms, secondsTo34 = 0 }: Discharge): string {
+function waitFor({ ref, farads, fromVolts, bleederOhms, longest }: Discharge): string {
   const holds = `${ref} holds up to ${Math.round(fromVolts)} V`;
-  if (bleederOhms !== undefined)
-    return `${holds} and is discharged by ${valueWords(bleederOhms, 'ohms')}: wait ${saySeconds(secondsTo34)}.`;
+  if (bleederOhms !== undefined && longest)
+    return `${holds} and is discharged by ${valueWords(bleederOhms, 'ohms')}: wait ${saySeconds(longest.secondsTo34)}.`;
   const seconds = DISCHARGER.ohms * farads * Math.log(fromVolts / SAFE_VOLTS);
   return `${holds} and nothing discharges it: ${valueWords(DISCHARGER.ohms, 'ohms')} ${DISCHARGER.watts} W on insulated clips across it for ${saySeconds(seconds)}.`;
 }
