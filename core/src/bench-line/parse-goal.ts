@@ -5,11 +5,12 @@ import { sayWanted, type Wanted } from '../rework/index.ts';
 import type { BenchContext } from './context.ts';
 import { type BenchOutcome, entry, unread } from './outcome.ts';
 
-const EXAMPLES = '“goal D1 15ma”, “goal D1 0.8x”, “goal 2.2w” or “goal most light”';
+const EXAMPLES = '“goal D1 15ma”, “goal D1 0.8x”, “goal 2.2w”, “goal most light” or “goal safe”';
 
 /** What a rework is to reach, in a few words. */
 export function parseGoal(words: readonly string[], { specimen }: BenchContext): BenchOutcome {
   if (/^most(?: light)?$/i.test(words.join(' '))) return goal({ aim: 'most-light' });
+  if (/^safe$/i.test(words.join(' '))) return goal({ aim: 'none' });
   const leds = partsOfKind(specimen.circuit, 'led');
   const led = leds.find(({ ref }) => ref.toLowerCase() === words[0]?.toLowerCase());
   const [word = ''] = led ? words.slice(1) : words;

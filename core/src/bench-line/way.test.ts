@@ -85,6 +85,7 @@ describe('a goal on the bench line', () => {
     ['goal d1 0.8x', { led: 'D1', aim: 'rated-share', value: 0.8 }],
     ['goal 2.2w', { aim: 'supply-watts', value: 2.2 }],
     ['goal most light', { aim: 'most-light' }],
+    ['goal safe', { aim: 'none' }],
   ])('“%s”', (line, wanted) => {
     expect(parseBenchLine(line, benchContext(lamp))).toMatchObject({ kind: 'entry', draft: { kind: 'goal', wanted } });
   });
