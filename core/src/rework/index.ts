@@ -11,6 +11,7 @@ export { presentCircuit } from './present-circuit.ts';
 export { type ReworkDocument, reworkDocument } from './rework-document.ts';
 export { sayBreak, saySeen, sayWay } from './say-way.ts';
 export { isFor } from './search/from-drawer.ts';
+export { isWasteful } from './search/rank.ts';
 export { ownWay, type SearchProgress, searchInSteps, searchWays } from './search/search.ts';
 export type { NamedFinding, Rework, ReworkWay } from './search/way.ts';
 export { type Expected, type OrderedStep, type WorkFacts, workOrder } from './work-order/work-order.ts';

@@ -47,6 +47,19 @@ describe('a new part is bought', () => {
     climbs([63, 100, 250, 400, 630, 1000], (volts) => voltsFor(volts, 100e-9, 1));
   });
 
+  it('of regulators as two-legged ones, transistors with a reference, or linear drivers for lamps on mains bear their volts', () => {
+    const voltsOver = (volts: number) =>
+      ratedFor(
+        circuitOf([
+          { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts },
+          { ref: 'R1', kind: 'sink', pins: ['a', '0'], amps: 0.01, dropoutVolts: 1.4 },
+        ]),
+        { move: 'replace-with-sink', ref: 'R1', amps: 0.01, dropoutVolts: 1.4 },
+        1,
+      )?.volts;
+    climbs([45, 120, 500], voltsOver);
+  });
+
   it('with a margin where nobody says how much: 0.85 of a capacitor’s volts, half of a resistor’s watts, 0.67 of a fuse', () => {
     expect([0.84, 0.86].map((share) => voltsFor(share * 100, 10e-6))).toEqual([100, 160]);
     expect([0.49, 0.51].map((share) => resistorFor(share * 0.5)?.watts)).toEqual([0.5, 1]);

@@ -8,6 +8,8 @@ const LADDERS = {
   resistorWatts: [0.125, 0.25, 0.5, 1, 2, 3, 5, 10, 25],
   resistorVolts: [250, 350, 500, 700, 1000, 1600],
   sinkWatts: [0.3, 0.5, 1, 2, 5, 10],
+  // Two-legged regulators, transistors with a reference, and linear drivers for lamps on mains (makers' general sheets).
+  sinkVolts: [45, 120, 500],
   classVolts: [310, 440, 480],
   filmVolts: [63, 100, 250, 400, 630, 1000],
   electrolyticVolts: [6.3, 10, 16, 25, 35, 50, 63, 100, 160, 200, 250, 350, 400, 450],
@@ -44,7 +46,10 @@ function ratingFor(part: Part, solutions: readonly Solution[], partShare: number
       return { volts: smallest(isElectrolytic(part) ? LADDERS.electrolyticVolts : LADDERS.filmVolts, peak / shareOf('volts')) };
     }
     case 'sink':
-      return { watts: smallest(LADDERS.sinkWatts, most('watts') / shareOf('watts')) };
+      return {
+        watts: smallest(LADDERS.sinkWatts, most('watts') / shareOf('watts')),
+        volts: smallest(LADDERS.sinkVolts, most('volts', 'peak') / shareOf('volts')),
+      };
     case 'fuse':
       return { amps: smallest(LADDERS.fuseAmps, most('amps', 'rms') / shareOf('amps')) };
     default:

@@ -28,11 +28,16 @@ export class Judging {
 
   best(ways: readonly ReworkWay[], areJudged: boolean): readonly ReworkWay[] {
     const { goal } = this.task;
-    return bestOf(this.withMiss(ways), goal.ways ?? USUAL_WAYS, goal.aim === 'none', areJudged);
+    return this.bestOf(ways, goal.ways ?? USUAL_WAYS, areJudged);
+  }
+
+  bestOf(ways: readonly ReworkWay[], count: number, areJudged: boolean): readonly ReworkWay[] {
+    const { goal, before } = this.task;
+    return bestOf(this.withMiss(ways), count, { smallestFirst: goal.aim === 'none', areJudged, beforeWatts: before.supplyWatts });
   }
 
   /** The most light is known once all are: what misses it gives less. */
-  withMiss(ways: readonly ReworkWay[]): readonly ReworkWay[] {
+  private withMiss(ways: readonly ReworkWay[]): readonly ReworkWay[] {
     if (this.task.goal.aim !== 'most-light') return ways;
     const most = Math.max(...ways.filter(({ keeps }) => keeps).map(({ after }) => after.lightRatio), Number.MIN_VALUE);
     const of = most > Number.MIN_VALUE ? most : Math.max(...ways.map(({ after }) => after.lightRatio));
@@ -43,24 +48,35 @@ export class Judging {
     return this.wayOf(assessed, { mends: [], leaves: [], makes: [] }, { chipAmpsUncertainty: undefined, ownHours: undefined });
   }
 
+  /** What is wrong with it afterwards; undefined where that is not known. */
+  findingsAfter(assessed: Assessed): readonly Finding[] | undefined {
+    return this.audited(assessed)?.findings;
+  }
+
   /** With its findings, and how sure its current is. */
   judge(assessed: Assessed): ReworkWay {
     const { task } = this;
-    const { warmed } = assessed.nominal;
-    // Solved already but for what its new parts' ratings say: from there.
-    const near = 'settled' in warmed ? warmed.settled : undefined;
-    const fitted = fitReadings(assessed.circuit, [], {
-      solve: (circuit, options) => solveWarmed(circuit, { ...options, near: options?.near ?? near }),
-    });
-    if (!fitted.ok) return this.unjudged(assessed);
-    const fit = fitted.value;
-    const { findings } = auditSolved(assessed.circuit, fit.solution, stressesOf(assessed.circuit, fit), this.measuring.solve);
+    const audited = this.audited(assessed);
+    if (!audited) return this.unjudged(assessed);
+    const { fit, findings } = audited;
     const [amps] = fit.figures([{ of: 'chip', ref: this.measuring.ledIn(assessed.circuit), quantity: 'amps' }]);
     const hours = assessed.hours ?? hoursOf(task, assessed.circuit);
     return this.wayOf({ ...assessed, hours }, comparedFindings(task.findings, findings), {
       chipAmpsUncertainty: amps.uncertainty,
       ownHours: hours === undefined ? undefined : ownHoursOf(assessed.circuit, this.measuring.ledIn(assessed.circuit)),
     });
+  }
+
+  private audited({ circuit, nominal: { warmed } }: Assessed) {
+    // Solved already but for what its new parts' ratings say: from there.
+    const near = 'settled' in warmed ? warmed.settled : undefined;
+    const fitted = fitReadings(circuit, [], {
+      solve: (changed, options) => solveWarmed(changed, { ...options, near: options?.near ?? near }),
+    });
+    if (!fitted.ok) return undefined;
+    const fit = fitted.value;
+    const { findings } = auditSolved(circuit, fit.solution, stressesOf(circuit, fit), this.measuring.solve);
+    return { fit, findings };
   }
 
   private wayOf(

@@ -7,13 +7,32 @@ const SAME_MISS = 1e-3;
 /** Ways at one place that are kept at the most: their neighbours among the values say nothing new. */
 const AT_ONE_PLACE = 4;
 
+/** From here on more is taken from the supply than before. */
+const TAKES_MORE = 1.1;
+
+/** What ways are ranked by. */
+export interface Ranking {
+  /** Nothing is aimed at: the least work comes first. */
+  readonly smallestFirst: boolean;
+  /** Their findings are known; before, nothing is said to beat another. */
+  readonly areJudged: boolean;
+  /** Taken from the supply before, W. */
+  readonly beforeWatts: number;
+}
+
+/** It takes more from the supply than before, and gives less light: behind a capacitor that sets the current, whatever else holds it back. */
+export function isWasteful({ lightRatio, supplyWatts }: ReworkWay['after'], beforeWatts: number): boolean {
+  return lightRatio < 1 && supplyWatts > TAKES_MORE * beforeWatts;
+}
+
 /**
  * Those that keep all limits and leave nothing unsafe, those that keep them, all others; then by how near they come (where
- * nothing is aimed at, by how little they change); then the coarser series, fewer joints, and what can be undone.
+ * nothing is aimed at, by how little they change); then the coarser series, fewer joints, and what can be undone. What is
+ * wasteful comes behind its like.
  */
-function compareWays(a: ReworkWay, b: ReworkWay, smallestFirst: boolean): number {
+function compareWays(a: ReworkWay, b: ReworkWay, { smallestFirst, beforeWatts }: Ranking): number {
   const keys = (way: ReworkWay) => {
-    const tier = !way.keeps ? 2 : way.unsafe > 0 ? 1 : 0;
+    const tier = 2 * (!way.keeps ? 2 : way.unsafe > 0 ? 1 : 0) + (isWasteful(way.after, beforeWatts) ? 1 : 0);
     const near = Math.round(Math.abs(way.miss) / SAME_MISS);
     const work = [way.parts, way.joints];
     return [tier, ...(smallestFirst ? work : []), near, way.seriesRank, ...work, way.reversible ? 0 : 1];
@@ -23,20 +42,16 @@ function compareWays(a: ReworkWay, b: ReworkWay, smallestFirst: boolean): number
   return index === -1 ? 0 : (one[index] as number) - (other[index] as number);
 }
 
-/**
- * Those that no other beats in every respect, the best first, and of each place only the few best.
- *
- * @param areJudged their findings are known; before, nothing is said to beat another
- */
-export function bestOf(ways: readonly ReworkWay[], count: number, smallestFirst: boolean, areJudged: boolean): readonly ReworkWay[] {
-  const sorted = distinct(ways.toSorted((a, b) => compareWays(a, b, smallestFirst)));
+/** Those that no other beats in every respect, the best first, and of each place only the few best. */
+export function bestOf(ways: readonly ReworkWay[], count: number, ranking: Ranking): readonly ReworkWay[] {
+  const sorted = distinct(ways.toSorted((a, b) => compareWays(a, b, ranking)));
   const kept: ReworkWay[] = [];
   const atPlace = new Map<string, number>();
   for (const way of sorted) {
     if (kept.length === count) break;
     const place = placeOf(way.moves);
     const there = atPlace.get(place) ?? 0;
-    if (there >= AT_ONE_PLACE || (areJudged && sorted.some((other) => other !== way && dominates(other, way)))) continue;
+    if (there >= AT_ONE_PLACE || (ranking.areJudged && sorted.some((other) => other !== way && dominates(other, way)))) continue;
     atPlace.set(place, there + 1);
     kept.push(way);
   }

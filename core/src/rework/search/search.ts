@@ -10,7 +10,7 @@ import { drawerPairs, drawerValues, fromItem } from './drawer-values.ts';
 import { Judging, USUAL_WAYS } from './judging.ts';
 import { Measuring } from './measuring.ts';
 import { setsOfMends, strongerFor, withMends, withSmallerCapacitors } from './mends.ts';
-import { bestOf, placeOf } from './rank.ts';
+import { isWasteful, placeOf } from './rank.ts';
 import { type Start, type Task, taskOf } from './task.ts';
 import { crossingsOf, outwardFrom } from './values.ts';
 import type { Rework, ReworkWay } from './way.ts';
@@ -336,9 +336,15 @@ class Search {
     const asItIs = unjudged.filter(({ moves }) => moves.length === 0);
     // As it is, where that keeps the limits: mending alone brings no current down.
     const isEnough = asItIs.length > 0 && (asItIs.some(({ keeps }) => keeps) || keeping.length === 0);
-    yield* this.mendFindings(isEnough ? asItIs : keeping.length > 0 ? firstOfEachPlace(keeping).slice(0, MENDED) : unjudged.slice(0, 1));
+    yield* this.mendFindings(
+      isEnough
+        ? asItIs
+        : keeping.length > 0
+          ? firstOfEachPlace(keeping, this.task.before.supplyWatts).slice(0, MENDED)
+          : unjudged.slice(0, 1),
+    );
     const all = [...this.found.values()].map((one) => this.judging.unjudged(one));
-    const chosen = bestOf(this.judging.withMiss(all), wanted + JUDGED_BESIDE, goal.aim === 'none', false);
+    const chosen = this.judging.bestOf(all, wanted + JUDGED_BESIDE, false);
     const ways: ReworkWay[] = [];
     for (const { moves } of chosen) {
       const assessed = [...this.found.values()].find((one) => one.moves === moves);
@@ -350,9 +356,10 @@ class Search {
 
   /** Each of the ways with what mends all findings, and the best also with what mends all but one. */
   private *mendFindings(ways: readonly ReworkWay[]): Generator<SearchProgress> {
-    const { findings, codes } = this.task;
     for (const [rank, way] of ways.entries()) {
-      for (const set of setsOfMends(way, findings, codes, rank === 0)) this.tryMended(way, set);
+      const assessed = [...this.found.values()].find(({ moves }) => moves === way.moves);
+      const findings = (assessed && this.judging.findingsAfter(assessed)) ?? this.task.findings;
+      for (const set of setsOfMends(way, findings, this.task.codes, rank === 0)) this.tryMended(way, set);
       yield this.progress();
     }
   }
@@ -436,10 +443,11 @@ function joined(moves: readonly CircuitMove[], then: readonly CircuitMove[]): re
   return [...moves.filter((move) => !isReplaced(move)), ...then];
 }
 
-/** The best way at each place; of places that come as near, those that take least from the supply. */
-function firstOfEachPlace(ways: readonly ReworkWay[]): readonly ReworkWay[] {
+/** The best way at each place: what is not wasteful before what is, and of places that come as near those that take least from the supply. */
+function firstOfEachPlace(ways: readonly ReworkWay[], beforeWatts: number): readonly ReworkWay[] {
   const first = new Map<string, ReworkWay>();
   for (const way of ways) if (!first.has(placeOf(way.moves))) first.set(placeOf(way.moves), way);
   const near = ({ miss }: ReworkWay) => Math.round(Math.abs(miss) / NEAR_ENOUGH);
-  return [...first.values()].sort((a, b) => near(a) - near(b) || a.after.supplyWatts - b.after.supplyWatts);
+  const wasteful = ({ after }: ReworkWay) => Number(isWasteful(after, beforeWatts));
+  return [...first.values()].sort((a, b) => wasteful(a) - wasteful(b) || near(a) - near(b) || a.after.supplyWatts - b.after.supplyWatts);
 }

@@ -103,29 +103,22 @@ export function formFor(preset: Preset, appraisal: Appraisal, warmth?: Warmth): 
   };
 }
 
+/** The words of the choice that a goal comes from. */
+export function presetOf({ aim, celsius, limits = {}, supply, dead, replaceLed, moves }: Wanted): Preset {
+  if (supply) return 'another supply';
+  if (dead?.length) return 'a dead part mended';
+  if (replaceLed) return 'another LED';
+  if (aim === 'supply-watts') return celsius === undefined ? 'half the power' : 'cooler';
+  if (aim === 'most-light') return limits.hours === undefined ? 'most light' : 'longer on its cells';
+  if (aim === 'none') return moves?.includes('replace-cells') ? 'other cells' : 'safe';
+  return 'gentler';
+}
+
 /** The sentence for a goal that is on the tape. */
 export function formOf(wanted: Wanted, appraisal: Appraisal): GoalForm {
   const { circuit, hardest } = appraisal;
-  const { aim, value, celsius, limits = {}, supply, dead, replaceLed, moves } = wanted;
-  const preset: Preset = supply
-    ? 'another supply'
-    : dead?.length
-      ? 'a dead part mended'
-      : replaceLed
-        ? 'another LED'
-        : aim === 'supply-watts'
-          ? celsius === undefined
-            ? 'half the power'
-            : 'cooler'
-          : aim === 'most-light'
-            ? limits.hours === undefined
-              ? 'most light'
-              : 'longer on its cells'
-            : aim === 'none'
-              ? moves?.includes('replace-cells')
-                ? 'other cells'
-                : 'safe'
-              : 'gentler';
+  const { aim, value, celsius, limits = {}, supply, dead, replaceLed } = wanted;
+  const preset = presetOf(wanted);
   const led = wanted.led ?? hardest?.ref ?? '';
   const rated = ratedIn(circuit, led, wanted);
   return {

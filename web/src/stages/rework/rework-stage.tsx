@@ -3,6 +3,7 @@ import {
   type Circuit,
   drawerFor,
   type Goal,
+  isWasteful,
   partOfKind,
   type Rework,
   type ReworkWay,
@@ -18,6 +19,7 @@ import { Empty } from '../../shared/kit/empty.tsx';
 import { fetchedPart } from '../../shared/kit/fetched.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { useOwnWays, useWays } from '../../shared/worker/use-analysis.ts';
+import { presetOf } from './goal-form.ts';
 import { GoalSentence } from './goal-sentence.tsx';
 import { firstBreaking, LIMIT_WORDS, mildestWords } from './way-words.ts';
 import { type ShownWay, WaysTable } from './ways-table.tsx';
@@ -77,8 +79,9 @@ const AS_NEAR = 0.1;
 
 /** Rows are ranked by what is chosen here, those that keep the limits always first. */
 const RANKS = {
-  'best first': ({ unsafe, miss, after, parts, joints, fromDrawer, seriesRank }: ReworkWay) => [
+  'best first': ({ unsafe, miss, after, parts, joints, fromDrawer, seriesRank }: ReworkWay, beforeWatts: number) => [
     unsafe,
+    isWasteful(after, beforeWatts) ? 1 : 0,
     Math.round(Math.abs(miss) / AS_NEAR),
     Math.round(Math.log(Math.max(1e-9, after.supplyWatts)) / AS_NEAR),
     parts,
@@ -95,8 +98,8 @@ const RANKS = {
 } as const;
 type Rank = keyof typeof RANKS;
 
-function ranked(ways: readonly ReworkWay[], rank: Rank): readonly ReworkWay[] {
-  const keysOf = (way: ReworkWay) => [way.keeps ? 0 : 1, ...RANKS[rank](way)];
+function ranked(ways: readonly ReworkWay[], rank: Rank, beforeWatts: number): readonly ReworkWay[] {
+  const keysOf = (way: ReworkWay) => [way.keeps ? 0 : 1, ...RANKS[rank](way, beforeWatts)];
   return ways.toSorted((a, b) => {
     const [one, other] = [keysOf(a), keysOf(b)];
     const index = one.findIndex((key, at) => key !== other[at]);
@@ -123,7 +126,7 @@ function Ways({ appraisal, circuit, wanted }: WaysProps) {
   const [all, setAll] = useState(false);
   if (rework && !rework.ok) return <p role="alert">{rework.error.message}</p>;
   const found = rework?.value.ways ?? progress?.ways ?? [];
-  const sorted = ranked(found, rank);
+  const sorted = ranked(found, rank, appraisal.supplyWatts.value);
   const ownWays = (own ?? []).flatMap((result) => (result.ok ? [result.value] : []));
   const shownWays = all ? sorted : sorted.slice(0, SHOWN_FIRST);
   const shown: readonly ShownWay[] = [...shownWays.map((way) => ({ way, isOwn: false })), ...ownWays.map((way) => ({ way, isOwn: true }))];
@@ -166,7 +169,7 @@ function Ways({ appraisal, circuit, wanted }: WaysProps) {
           rework={rework?.ok ? rework.value : undefined}
           appraisal={appraisal}
           goalRatio={goalRatioOf(wanted, circuit)}
-          atMost={wanted.celsius !== undefined}
+          atMost={wanted.celsius !== undefined || presetOf(wanted) === 'safe'}
           chosen={chosen}
           onChoose={({ text }) => setChosenText(text)}
         />

@@ -4,7 +4,7 @@ import { isKind, partSchema, ratedSchema, refSchema } from '../../../device/inde
 import type { MoveDefinition } from '../move.ts';
 import { NEW_TOLERANCE } from '../new-parts.ts';
 import { resistorGroups } from '../replace-resistor/definition.ts';
-import { valueWords } from '../words.ts';
+import { fittedWords, valueWords } from '../words.ts';
 
 const schema = z.strictObject({
   move: z.literal('replace-with-sink'),
@@ -36,11 +36,11 @@ export const replaceWithSink: MoveDefinition<typeof schema> = {
   words: ({ ref, amps }) => ({ before: `a regulated ${valueWords(amps, 'amps')} for `, ref }),
   effort: () => ({ parts: 1, joints: 2, reversible: true }),
   fitted: ({ ref }) => [ref],
-  steps: ({ ref, amps, dropoutVolts }) => [
+  steps: ({ ref, amps, dropoutVolts, rated }) => [
     { name: 'Lift', text: `${ref}, both joints. Keep it: the way back.` },
     {
       name: 'Fit',
-      text: `A regulator of ${valueWords(amps, 'amps')} in the place of ${ref}, the right way round; it needs ${valueWords(dropoutVolts, 'volts')} over it, and copper for its heat.`,
+      text: `A regulator of ${fittedWords(amps, 'amps', rated)} in the place of ${ref}, the right way round; it needs ${valueWords(dropoutVolts, 'volts')} over it, and copper for its heat.`,
     },
   ],
   places: (circuit) =>
