@@ -215,6 +215,21 @@ describe('arrangements on direct current', () => {
     expect(codes([{ ...usb, pins: ['x', 'y'] }, ...leds])).toContain('multiplex');
   });
 
+  it.each([1, 2])('a dropper behind one diode passes its charge one way: f·C·(2·V̂ − V), shared by %d strings', (parallel) => {
+    const [half] = found([
+      mains,
+      { ref: 'R1', kind: 'resistor', pins: ['L', 'a'], ohms: 47 },
+      { ref: 'C1', kind: 'capacitor', pins: ['a', 'b'], farads: 330e-9 },
+      { ref: 'D8', kind: 'diode', pins: ['N', 'b'] },
+      { ref: 'D9', kind: 'diode', pins: ['b', 'p'] },
+      { ref: 'C2', kind: 'capacitor', pins: ['p', 'N'], farads: 220e-6 },
+      { ref: 'D1', kind: 'led', pins: ['p', 'N'], series: 7, parallel },
+    ]).filter(({ code }) => code === 'capacitive-dropper');
+    expect(half?.estimate).toMatchObject({ assumes: 'charge-one-way' });
+    // 50 Hz × 330 nF × (2 × 325 V − 7 × 2.8 V) = 10.4 mA.
+    expect((half?.estimate?.chipAmps ?? 0) * parallel).toBeCloseTo(0.0104, 4);
+  });
+
   it('the closed form of a ballast is Ohm’s law', () => {
     const [ballast] = found([
       usb,

@@ -32,16 +32,21 @@ function bridgeOfDiodes(board: Board): Rectifier | undefined {
   return undefined;
 }
 
-/** Two diodes one behind the other, fed where they meet: each half wave charges a store of its own. */
+/**
+ * Two diodes one behind the other, fed where they meet: each half wave charges a store of its own. Where the lower one
+ * begins at a line, it only lets the dropper's charge back.
+ */
 function doubler(board: Board): Rectifier | undefined {
   const diodes = board.of('diode');
+  const lines = board.of('ac').flatMap(({ pins }) => pins.map((net) => board.wire(net)));
   for (const upper of diodes) {
     const middle = board.wire(upper.pins[0]);
     const lower = diodes.find((part) => part !== upper && board.wire(part.pins[1]) === middle);
     if (!lower) continue;
     const [plus, minus] = [board.wire(upper.pins[1]), board.wire(lower.pins[0])];
     const stores = board.of('capacitor').flatMap(({ pins }) => pins.map((net) => board.wire(net)));
-    if (stores.includes(plus)) return { refs: [upper.ref, lower.ref], fullWave: stores.includes(minus), plus, minus };
+    if (stores.includes(plus))
+      return { refs: [upper.ref, lower.ref], fullWave: stores.includes(minus) && !lines.includes(minus), plus, minus };
   }
   return undefined;
 }
