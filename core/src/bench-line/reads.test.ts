@@ -138,6 +138,8 @@ describe('readings as people write them', () => {
 
   it('a power factor by itself and behind “in”', () => {
     expect(readingOf('pf 0.47')).toMatchObject({ place: { at: 'in' }, figures: [{ unit: 'one', value: 0.47 }] });
+    expect(readingOf('pf 1').figures).toMatchObject([{ unit: 'one', value: 1 }]);
+    for (const none of ['pf 0', 'pf 1.1']) expect(outcomeOf(none, 'V1 ac 230v 50hz on L N').kind).toBe('unread');
     expect(readingOf('in 231v 38ma pf 0.47').figures.map(({ unit }) => unit)).toEqual(['volts', 'amps', 'one']);
   });
 

@@ -27,6 +27,39 @@ const LAMP = [
   'D1 led white 20 series on P M',
 ];
 
+describe('a lamp with modes', () => {
+  const CHOPPED: readonly TestLine[] = [
+    'V1 dc 5v on P G',
+    'R1 33r on P A',
+    'D1 led white 5mm on A C',
+    'Q1 nmos on C K G',
+    'R2 33r on P B',
+    'D2 led red 5mm on B E',
+    'Q2 nmos on E J G',
+    'V2 pulse 5v 500hz 1% on K G',
+    'V3 pulse 5v 500hz 1% on J G',
+  ];
+  const whole = (...lines: TestLine[]) => {
+    const judgement = judge(analysisOf(specimenOf(...CHOPPED, ...lines), 0));
+    if (!judgement) throw new Error('nothing can be solved');
+    return judgement;
+  };
+  const tooMuch = (...lines: TestLine[]) =>
+    whole(...lines).findings.flatMap(({ code, ref, modes }) => (code === 'over-amps' ? [`${ref} in ${modes?.join(', ') ?? 'all'}`] : []));
+
+  it('is judged by all of them, each LED by those that it gets too much in', () => {
+    expect(tooMuch()).toEqual([]);
+    expect(tooMuch('mode white V2 99%', 'mode both V2 99% V3 99%').sort()).toEqual(['D1 in white, both', 'D2 in both']);
+  });
+
+  it('leaves each question open once, however many modes ask it', () => {
+    const open = (...lines: TestLine[]) => whole(...lines).undecided.map(({ code, ref, lacks }) => `${code} ${ref} ${lacks}`);
+    const plain = open();
+    expect(plain.length).toBeGreaterThan(0);
+    expect(open('mode white V2 99%', 'mode both V2 99% V3 99%').sort()).toEqual([...plain].sort());
+  });
+});
+
 describe('what was seen between live parts and hands', () => {
   const of = (...facts: EntryDraft[]) => said(...LAMP, ...facts).filter((text) => text.includes('single-insulation'));
 

@@ -22,6 +22,15 @@ describe('a beam', () => {
     expect(candelaAt(two as NonNullable<typeof two>, 60)).toBeCloseTo(5, 9);
   });
 
+  it('between two readings is as unsure as the slope of the law through them makes its angle', () => {
+    // I₀·cos θ: half at 60°. A tenth of the candela at 45°, where it falls by 1.75 % a degree, is 5.7°, and the lamp is held to 1°.
+    const two = (first: number, second: number) => beamOf([point(0, 10, first), point(45, 10 * Math.cos(45 * RADIANS), second)]);
+    const expected = 2 * (60 / 45) * Math.hypot(1, 0.1 / (Math.tan(45 * RADIANS) * RADIANS));
+    expect(two(0.1, 0)?.beamDegrees?.uncertainty).toBeCloseTo(expected, 6);
+    expect(two(0, 0.1)?.beamDegrees?.uncertainty).toBeCloseTo(expected, 6);
+    expect(two(0, 0)?.beamDegrees?.uncertainty).toBeCloseTo(2 * (60 / 45), 6);
+  });
+
   it('of an even cone has 2π·(1 − cos θ)·I lumens: 30° to either side, 1000 cd, 842 lm', () => {
     const beam = beamOf([point(0, 1000), point(15, 1000), point(29.99, 1000), point(30.01, 0.001), point(40, 0.001)]);
     expect(beam?.lumens.value).toBeCloseTo(2 * Math.PI * (1 - Math.cos(30 * RADIANS)) * 1000, -1);

@@ -54,6 +54,21 @@ describe('a board cut free of its supply', () => {
     }
   });
 
+  it('is offered no more cells than holders are sold for: eight of AA, four of 18650', () => {
+    const tall = (series: number) => [...BULB.slice(0, 4), 'C2 220uF 63v on P M', 'R1 150r on P A', `D1 led red ${series} series on A M`];
+    const cells = (series: number) =>
+      needsOf(tall(series), 'P', 'M').needs.packs.flatMap(({ move }) =>
+        move.move === 'cut-free' && move.part.kind === 'battery' ? [{ chemistry: move.part.chemistry, count: move.part.series ?? 1 }] : [],
+      );
+    const most = (series: number, chemistry: string) =>
+      Math.max(0, ...cells(series).flatMap((pack) => (pack.chemistry === chemistry ? [pack.count] : [])));
+    expect([2, 3, 4, 5].map((series) => most(series, 'alkaline'))).toContain(8);
+    for (const series of [1, 2, 3, 4, 5, 6, 7, 8, 9, 10]) {
+      expect(Math.max(most(series, 'alkaline'), most(series, 'nimh'))).toBeLessThanOrEqual(8);
+      expect(most(series, 'li-ion')).toBeLessThanOrEqual(4);
+    }
+  });
+
   it('goes from cell to cell in order: more in series never give less', () => {
     const { circuit } = specimenOf(...BULB);
     const cut = cutAt(circuit, 'P', 'M');

@@ -48,16 +48,20 @@ describe('a new part is bought', () => {
   });
 
   it('of regulators as two-legged ones, transistors with a reference, or linear drivers for lamps on mains bear their volts', () => {
-    const voltsOver = (volts: number) =>
+    const regulatorFor = (volts: number, amps: number, share?: number) =>
       ratedFor(
         circuitOf([
           { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts },
-          { ref: 'R1', kind: 'sink', pins: ['a', '0'], amps: 0.01, dropoutVolts: 1.4 },
+          { ref: 'R1', kind: 'sink', pins: ['a', '0'], amps, dropoutVolts: 1.4 },
         ]),
-        { move: 'replace-with-sink', ref: 'R1', amps: 0.01, dropoutVolts: 1.4 },
-        1,
-      )?.volts;
-    climbs([45, 120, 500], voltsOver);
+        { move: 'replace-with-sink', ref: 'R1', amps, dropoutVolts: 1.4 },
+        share,
+      );
+    climbs([45, 120, 500], (volts) => regulatorFor(volts, 0.01, 1)?.volts);
+    climbs([0.3, 0.5, 1, 2, 5, 10], (watts) => regulatorFor(10, watts / 10, 1)?.watts);
+    // Where nobody says how much, at half of its watts and 0.85 of its volts.
+    expect([0.49, 0.51].map((share) => regulatorFor(10, share / 10)?.watts)).toEqual([1, 2]);
+    expect([0.84, 0.86].map((share) => regulatorFor(share * 120, 0.001)?.volts)).toEqual([120, 500]);
   });
 
   it('with a margin where nobody says how much: 0.85 of a capacitor’s volts, half of a resistor’s watts, 0.67 of a fuse', () => {
