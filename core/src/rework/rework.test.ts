@@ -381,8 +381,24 @@ describe('a dropper without a store that drives its LEDs far too hard', () => {
   const { ways, before } = find(sign, { aim: 'none', limits: { partShare: 0.8 } });
 
   it('is mended by a smaller dropper, not by what turns the rest of its current into heat', () => {
-    expect(ways[0]).toMatchObject({ keeps: true, unsafe: 0, moves: [{ move: 'replace-capacitor', ref: 'C1' }, { move: 'add-fuse' }] });
+    expect(ways[0]).toMatchObject({
+      keeps: true,
+      unsafe: 0,
+      moves: [{ move: 'replace-capacitor', ref: 'C1' }, { move: 'add-fuse' }, { move: 'replace-resistor', ref: 'R1' }],
+    });
     expect(ways[0]?.after.supplyWatts).toBeLessThan(before.supplyWatts);
+  });
+
+  it('a way that leaves less to be careful of comes first, and of those the one with less work', () => {
+    const serious = ways
+      .filter(({ keeps, unsafe }) => keeps && unsafe === 0)
+      .map(({ leaves, makes, parts, after }) => ({
+        wastes: after.supplyWatts > before.supplyWatts,
+        left: [...leaves, ...makes].filter(({ severity }) => severity !== 'note').length,
+        parts,
+      }));
+    expect(serious.length).toBeGreaterThan(2);
+    expect(serious).toEqual(serious.toSorted((a, b) => Number(a.wastes) - Number(b.wastes) || a.left - b.left || a.parts - b.parts));
   });
 
   it('with a smaller dropper needs no other resistor to discharge it', () => {

@@ -107,6 +107,8 @@ describe('slide rules', () => {
     expect(chip).toContain('to the power of 1.00: half of it at ± 60.0°, a beam of 120°');
     expect(figure(`beam 100lux ${100 * Math.cos(Math.PI / 4)}lux 45deg 1m`, 'lm', 0)).toBeCloseTo(100 * Math.PI, 0);
     expect(answer('beam 100lux 120lux 20deg')).toContain('wants more readings');
+    // As bright aside as on the axis is no beam of two readings either.
+    expect(answer('beam 100lux 100lux 20deg')).toContain('wants more readings');
     // 3360 cd: 33.6 lx at 10 m, on a spot of 2 · 10 m · tan 6° = 2.10 m.
     expect(figure('wall 840lux 2m 10m 12deg', 'lx', 1)).toBeCloseTo(33.6, 1);
     expect(answer('wall 840lux 2m 10m 12deg')).toContain('12° is 2.10 m wide');

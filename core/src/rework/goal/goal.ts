@@ -53,6 +53,11 @@ export const wantedSchema = z.strictObject({
 });
 export type Wanted = z.infer<typeof wantedSchema>;
 
+/** Whether nothing is wanted but that what is unsafe is mended. */
+export function asksForSafety({ aim, supply, dead = [], replaceLed, moves = [] }: Wanted): boolean {
+  return aim === 'none' && !supply && dead.length === 0 && !replaceLed && !moves.includes('replace-cells');
+}
+
 /** A goal document, `*.goal.json`: what is wanted, and what is at hand. */
 export const goalSchema = wantedSchema.extend({
   format: z.literal('mindful-probe.goal'),

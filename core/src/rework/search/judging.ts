@@ -7,6 +7,7 @@ import { solveWarmed } from '../../solve/index.ts';
 import { supplyCorners } from '../figures/corners.ts';
 import type { CornerFigure, ReworkFigures } from '../figures/figures.ts';
 import { hardestPart, type Measured } from '../figures/measure.ts';
+import { asksForSafety } from '../goal/goal.ts';
 import { sayMoves } from '../moves/registry.ts';
 import { type Assessed, hoursOf, ownHoursOf } from './assess.ts';
 import type { Measuring } from './measuring.ts';
@@ -33,7 +34,12 @@ export class Judging {
 
   bestOf(ways: readonly ReworkWay[], count: number, areJudged: boolean): readonly ReworkWay[] {
     const { goal, before } = this.task;
-    return bestOf(this.withMiss(ways), count, { smallestFirst: goal.aim === 'none', areJudged, beforeWatts: before.supplyWatts });
+    return bestOf(this.withMiss(ways), count, {
+      smallestFirst: goal.aim === 'none',
+      safestFirst: asksForSafety(goal),
+      areJudged,
+      beforeWatts: before.supplyWatts,
+    });
   }
 
   /** The most light is known once all are: what misses it gives less. */

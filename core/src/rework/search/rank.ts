@@ -7,22 +7,29 @@ const SAME_MISS = 1e-3;
 /** Ways at one place that are kept at the most: their neighbours among the values say nothing new. */
 const AT_ONE_PLACE = 4;
 
-/** From here on more is taken from the supply than before. */
-const TAKES_MORE = 1.1;
+/** Of the light for a watt before: what is left beside less of it, as a bleeder, costs no more of it as a rule. */
+const LEAST_EFFICACY = 0.75;
 
 /** What ways are ranked by. */
 export interface Ranking {
   /** Nothing is aimed at: the least work comes first. */
   readonly smallestFirst: boolean;
+  /** What leaves least to be careful of comes before all work. */
+  readonly safestFirst: boolean;
   /** Their findings are known; before, nothing is said to beat another. */
   readonly areJudged: boolean;
   /** Taken from the supply before, W. */
   readonly beforeWatts: number;
 }
 
-/** It takes more from the supply than before, and gives less light: behind a capacitor that sets the current, whatever else holds it back. */
+/** It gives far less light for a watt than before: behind a capacitor that sets the current, whatever else holds it back. */
 export function isWasteful({ lightRatio, supplyWatts }: ReworkWay['after'], beforeWatts: number): boolean {
-  return lightRatio < 1 && supplyWatts > TAKES_MORE * beforeWatts;
+  return lightRatio * beforeWatts < LEAST_EFFICACY * supplyWatts;
+}
+
+/** What is more than a note, and wrong afterwards; of a way that was not judged yet, nothing. */
+export function seriousLeft({ leaves, makes }: Pick<ReworkWay, 'leaves' | 'makes'>): number {
+  return [...leaves, ...makes].filter(({ severity }) => severity !== 'note').length;
 }
 
 /**
@@ -30,12 +37,20 @@ export function isWasteful({ lightRatio, supplyWatts }: ReworkWay['after'], befo
  * nothing is aimed at, by how little they change); then the coarser series, fewer joints, and what can be undone. What is
  * wasteful comes behind its like.
  */
-function compareWays(a: ReworkWay, b: ReworkWay, { smallestFirst, beforeWatts }: Ranking): number {
+function compareWays(a: ReworkWay, b: ReworkWay, { smallestFirst, safestFirst, beforeWatts }: Ranking): number {
   const keys = (way: ReworkWay) => {
     const tier = 2 * (!way.keeps ? 2 : way.unsafe > 0 ? 1 : 0) + (isWasteful(way.after, beforeWatts) ? 1 : 0);
     const near = Math.round(Math.abs(way.miss) / SAME_MISS);
     const work = [way.parts, way.joints];
-    return [tier, ...(smallestFirst ? work : []), near, way.seriesRank, ...work, way.reversible ? 0 : 1];
+    return [
+      tier,
+      ...(safestFirst ? [seriousLeft(way)] : []),
+      ...(smallestFirst ? work : []),
+      near,
+      way.seriesRank,
+      ...work,
+      way.reversible ? 0 : 1,
+    ];
   };
   const [one, other] = [keys(a), keys(b)];
   const index = one.findIndex((key, at) => key !== other[at]);

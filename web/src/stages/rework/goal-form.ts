@@ -1,5 +1,6 @@
 import {
   type Appraisal,
+  asksForSafety,
   type Circuit,
   formatEngineering,
   LED_BODY_NAMES,
@@ -104,13 +105,14 @@ export function formFor(preset: Preset, appraisal: Appraisal, warmth?: Warmth): 
 }
 
 /** The words of the choice that a goal comes from. */
-export function presetOf({ aim, celsius, limits = {}, supply, dead, replaceLed, moves }: Wanted): Preset {
+export function presetOf(wanted: Wanted): Preset {
+  const { aim, celsius, limits = {}, supply, dead, replaceLed } = wanted;
   if (supply) return 'another supply';
   if (dead?.length) return 'a dead part mended';
   if (replaceLed) return 'another LED';
   if (aim === 'supply-watts') return celsius === undefined ? 'half the power' : 'cooler';
   if (aim === 'most-light') return limits.hours === undefined ? 'most light' : 'longer on its cells';
-  if (aim === 'none') return moves?.includes('replace-cells') ? 'other cells' : 'safe';
+  if (aim === 'none') return asksForSafety(wanted) ? 'safe' : 'other cells';
   return 'gentler';
 }
 

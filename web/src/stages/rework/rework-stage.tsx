@@ -1,5 +1,6 @@
 import {
   type Appraisal,
+  asksForSafety,
   type Circuit,
   drawerFor,
   type Goal,
@@ -8,6 +9,7 @@ import {
   type Rework,
   type ReworkWay,
   ratedChipAmps,
+  seriousLeft,
   type Wanted,
 } from '@mindful-probe/core';
 import { useState } from 'react';
@@ -19,7 +21,6 @@ import { Empty } from '../../shared/kit/empty.tsx';
 import { fetchedPart } from '../../shared/kit/fetched.tsx';
 import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { useOwnWays, useWays } from '../../shared/worker/use-analysis.ts';
-import { presetOf } from './goal-form.ts';
 import { GoalSentence } from './goal-sentence.tsx';
 import { firstBreaking, LIMIT_WORDS, mildestWords } from './way-words.ts';
 import { type ShownWay, WaysTable } from './ways-table.tsx';
@@ -79,16 +80,17 @@ const AS_NEAR = 0.1;
 
 /** Rows are ranked by what is chosen here, those that keep the limits always first. */
 const RANKS = {
-  'best first': ({ unsafe, miss, after, parts, joints, fromDrawer, seriesRank }: ReworkWay, beforeWatts: number) => [
-    unsafe,
-    isWasteful(after, beforeWatts) ? 1 : 0,
-    Math.round(Math.abs(miss) / AS_NEAR),
-    Math.round(Math.log(Math.max(1e-9, after.supplyWatts)) / AS_NEAR),
-    parts,
-    joints,
-    fromDrawer ? 0 : 1,
-    seriesRank,
-    Math.abs(miss),
+  'best first': (way: ReworkWay, wanted: Wanted, beforeWatts: number) => [
+    way.unsafe,
+    isWasteful(way.after, beforeWatts) ? 1 : 0,
+    ...(asksForSafety(wanted) ? [seriousLeft(way), way.parts, way.joints] : []),
+    Math.round(Math.abs(way.miss) / AS_NEAR),
+    Math.round(Math.log(Math.max(1e-9, way.after.supplyWatts)) / AS_NEAR),
+    way.parts,
+    way.joints,
+    way.fromDrawer ? 0 : 1,
+    way.seriesRank,
+    Math.abs(way.miss),
   ],
   'nearest first': ({ miss }: ReworkWay) => [Math.abs(miss)],
   'least watts first': ({ after }: ReworkWay) => [after.supplyWatts],
@@ -98,8 +100,8 @@ const RANKS = {
 } as const;
 type Rank = keyof typeof RANKS;
 
-function ranked(ways: readonly ReworkWay[], rank: Rank, beforeWatts: number): readonly ReworkWay[] {
-  const keysOf = (way: ReworkWay) => [way.keeps ? 0 : 1, ...RANKS[rank](way, beforeWatts)];
+function ranked(ways: readonly ReworkWay[], rank: Rank, wanted: Wanted, beforeWatts: number): readonly ReworkWay[] {
+  const keysOf = (way: ReworkWay) => [way.keeps ? 0 : 1, ...RANKS[rank](way, wanted, beforeWatts)];
   return ways.toSorted((a, b) => {
     const [one, other] = [keysOf(a), keysOf(b)];
     const index = one.findIndex((key, at) => key !== other[at]);
@@ -126,7 +128,7 @@ function Ways({ appraisal, circuit, wanted }: WaysProps) {
   const [all, setAll] = useState(false);
   if (rework && !rework.ok) return <p role="alert">{rework.error.message}</p>;
   const found = rework?.value.ways ?? progress?.ways ?? [];
-  const sorted = ranked(found, rank, appraisal.supplyWatts.value);
+  const sorted = ranked(found, rank, wanted, appraisal.supplyWatts.value);
   const ownWays = (own ?? []).flatMap((result) => (result.ok ? [result.value] : []));
   const shownWays = all ? sorted : sorted.slice(0, SHOWN_FIRST);
   const shown: readonly ShownWay[] = [...shownWays.map((way) => ({ way, isOwn: false })), ...ownWays.map((way) => ({ way, isOwn: true }))];
@@ -169,7 +171,7 @@ function Ways({ appraisal, circuit, wanted }: WaysProps) {
           rework={rework?.ok ? rework.value : undefined}
           appraisal={appraisal}
           goalRatio={goalRatioOf(wanted, circuit)}
-          atMost={wanted.celsius !== undefined || presetOf(wanted) === 'safe'}
+          atMost={wanted.celsius !== undefined || asksForSafety(wanted)}
           chosen={chosen}
           onChoose={({ text }) => setChosenText(text)}
         />
