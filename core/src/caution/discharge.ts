@@ -18,7 +18,7 @@ export interface Discharge {
 }
 
 /** With all values as far up as their tolerances allow. */
-export interface LongestDischarge {
+interface LongestDischarge {
   readonly volts: number;
   readonly farads: number;
   readonly ohms: number;

@@ -105,7 +105,7 @@ export function formFor(preset: Preset, appraisal: Appraisal, warmth?: Warmth): 
 }
 
 /** The words of the choice that a goal comes from. */
-export function presetOf(wanted: Wanted): Preset {
+function presetOf(wanted: Wanted): Preset {
   const { aim, celsius, limits = {}, supply, dead, replaceLed } = wanted;
   if (supply) return 'another supply';
   if (dead?.length) return 'a dead part mended';
