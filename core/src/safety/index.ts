@@ -14,6 +14,7 @@ export {
   verdictOf,
   worstFirst,
 } from './finding.ts';
-export { findingSource, sayFaultStress, sayFinding, sayRemedy, sayUndecided, shortFinding } from './say-finding.ts';
+export { shortFinding } from './finding-names.ts';
+export { findingSource, sayFaultStress, sayFinding, sayRemedy, sayUndecided } from './say-finding.ts';
 export { type FaultOutcome, type FaultStress, fuseThatOpens, type SingleFault, singleFaultsOf } from './single-faults.ts';
 export { isFuse } from './supply-path.ts';
