@@ -4,6 +4,8 @@ import type { ReworkWay } from './way.ts';
 
 /** Misses that differ by less are alike. */
 const SAME_MISS = 1e-3;
+/** A way that misses by more does not reach the goal. */
+export const NEAR_ENOUGH = 0.15;
 /** Ways at one place that are kept at the most: their neighbours among the values say nothing new. */
 const AT_ONE_PLACE = 4;
 
@@ -120,6 +122,15 @@ export function placeOf(moves: readonly CircuitMove[]): string {
     .filter(({ move }) => !move.startsWith('add-'))
     .map(({ move, ref }) => `${move} ${ref}`)
     .join();
+}
+
+/** The best way at each place: what is not wasteful before what is, and of places that come as near those that take least from the supply. */
+export function firstOfEachPlace(ways: readonly ReworkWay[], beforeWatts: number): readonly ReworkWay[] {
+  const first = new Map<string, ReworkWay>();
+  for (const way of ways) if (!first.has(placeOf(way.moves))) first.set(placeOf(way.moves), way);
+  const near = ({ miss }: ReworkWay) => Math.round(Math.abs(miss) / NEAR_ENOUGH);
+  const wasteful = ({ after }: ReworkWay) => Number(isWasteful(after, beforeWatts));
+  return [...first.values()].sort((a, b) => wasteful(a) - wasteful(b) || near(a) - near(b) || a.after.supplyWatts - b.after.supplyWatts);
 }
 
 const SERIES = ['E3', 'E6', 'E12', 'E24', 'E48', 'E96', 'E192'];

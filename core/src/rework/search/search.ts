@@ -1,6 +1,6 @@
 import { type Circuit, type Result, succeed } from '../../circuit/index.ts';
 import { preferredBetween, type Series } from '../../quantity/index.ts';
-import { figureOf, isAlternating, type SolveWarmed, sensitivityTable, solveSensitivities, solveWarmed } from '../../solve/index.ts';
+import { isAlternating, type SolveWarmed, solveWarmed } from '../../solve/index.ts';
 import type { Measured } from '../figures/measure.ts';
 import type { Goal } from '../goal/goal.ts';
 import type { MovePlace, ValuePlace } from '../moves/move.ts';
@@ -10,7 +10,9 @@ import { drawerPairs, drawerValues, fromItem } from './drawer-values.ts';
 import { Judging, USUAL_WAYS } from './judging.ts';
 import { Measuring } from './measuring.ts';
 import { setsOfMends, strongerFor, withMends, withSmallerCapacitors } from './mends.ts';
-import { isWasteful, placeOf } from './rank.ts';
+import { isAtSame, isLike, joined } from './places.ts';
+import { firstOfEachPlace, NEAR_ENOUGH } from './rank.ts';
+import { LEAST_STRENGTH, strengthsIn, UNTOLD_STRENGTH } from './strengths.ts';
 import { type Start, type Task, taskOf } from './task.ts';
 import { crossingsOf, outwardFrom } from './values.ts';
 import type { Rework, ReworkWay } from './way.ts';
@@ -390,8 +392,6 @@ class Search {
   }
 }
 
-/** Of what no sensitivity tells, as of a part that is not there yet; and what is so weak that no value of it does anything. */
-const [UNTOLD_STRENGTH, LEAST_STRENGTH] = [0.02, 1e-5];
 /** From here on a current is at its limit: the next value would pass it. */
 const AT_LIMIT = 0.8;
 /** Ways that are repaired at a second place. */
@@ -400,8 +400,6 @@ const REPAIRED = 3;
 const NEARER = 0.9;
 /** Of its rating: what has less is dark, and no way to anything. */
 const DARK = 0.005;
-/** A way that misses by more does not reach the goal. */
-const NEAR_ENOUGH = 0.15;
 
 /** A value between the two that a crossing lies between, by the straight line in its logarithm. */
 function exactAt(values: readonly number[], index: number, miss: (value: number) => number | undefined): number {
@@ -412,42 +410,4 @@ function exactAt(values: readonly number[], index: number, miss: (value: number)
     if (other !== undefined && off !== undefined && off * missed < 0) return here * (other / here) ** (missed / (missed - off));
   }
   return here;
-}
-
-/** How much of the chip current follows each part's value: relative over relative, by its size. */
-function strengthsIn(circuit: Circuit, ledRef: string): ReadonlyMap<string, number> {
-  const parameters = circuit.parts.flatMap(({ ref, kind }) =>
-    kind === 'resistor' ? [{ ref, field: 'ohms' }] : kind === 'capacitor' ? [{ ref, field: 'farads' }] : [],
-  );
-  const solved = solveSensitivities(circuit, parameters);
-  if (!solved.ok) return new Map(parameters.map(({ ref }) => [ref, UNTOLD_STRENGTH]));
-  const rows = sensitivityTable(solved.value, circuit, (figures) => figureOf(figures, { of: 'chip', ref: ledRef, quantity: 'amps' }));
-  // Sensitivity is asked of the state as it is: what is off there tells nothing of what it would do.
-  return new Map(rows.map(({ ref, relative }) => [ref, relative === null ? UNTOLD_STRENGTH : Math.abs(relative)]));
-}
-
-function isAtSame(place: MovePlace<CircuitMove>, moves: readonly CircuitMove[]): boolean {
-  if (place.is === 'options') return false;
-  const touched = new Set(moves.map(({ ref }) => ref));
-  return place.moves(1).some((move) => touched.has(move.ref));
-}
-
-function isLike(one: MovePlace<CircuitMove>, other: MovePlace<CircuitMove>): boolean {
-  return one.is === 'value' && other.is === 'value' && placeOf(one.moves(1)) === placeOf(other.moves(1));
-}
-
-/** Moves and then others: of a part that is replaced twice the first replacement is never done. */
-function joined(moves: readonly CircuitMove[], then: readonly CircuitMove[]): readonly CircuitMove[] {
-  const isReplaced = ({ move, ref }: CircuitMove) =>
-    move.startsWith('replace-') && then.some((other) => other.ref === ref && other.move.startsWith('replace-'));
-  return [...moves.filter((move) => !isReplaced(move)), ...then];
-}
-
-/** The best way at each place: what is not wasteful before what is, and of places that come as near those that take least from the supply. */
-function firstOfEachPlace(ways: readonly ReworkWay[], beforeWatts: number): readonly ReworkWay[] {
-  const first = new Map<string, ReworkWay>();
-  for (const way of ways) if (!first.has(placeOf(way.moves))) first.set(placeOf(way.moves), way);
-  const near = ({ miss }: ReworkWay) => Math.round(Math.abs(miss) / NEAR_ENOUGH);
-  const wasteful = ({ after }: ReworkWay) => Number(isWasteful(after, beforeWatts));
-  return [...first.values()].sort((a, b) => wasteful(a) - wasteful(b) || near(a) - near(b) || a.after.supplyWatts - b.after.supplyWatts);
 }
