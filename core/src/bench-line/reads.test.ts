@@ -103,6 +103,7 @@ describe('parts as people write them', () => {
     const netOf = (pin: string) => nets.find(({ pins }) => pins.includes(pin));
     expect(['R1.2', 'R2.2', 'R3.2'].map((pin) => netOf(pin)?.name)).toEqual(['A', 'B', 'C']);
     expect(netOf('V1.1')?.pins).toEqual(['V1.1', 'R1.1', 'R2.1', 'R3.1']);
+    expect(outcomeOf('Q1 npn on V1.+ A R1.1', 'V1 12v', 'R1 1.8r on V1.+ C')).toMatchObject({ kind: 'unread' });
     expect(outcomeOf('R4 1k on V1.+ R1.1', ...strings)).toMatchObject({ kind: 'unread', message: expect.stringContaining('a short') });
   });
 

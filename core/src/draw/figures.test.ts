@@ -57,6 +57,10 @@ describe('the string map', () => {
     // Thirty packages in lines of twelve, and the key.
     expect(new Set(sides.map(([, , y]) => y)).size).toBe(4);
     expect(Math.max(...sides.map(([, x]) => Number(x) + 22))).toBeLessThanOrEqual(sizeOf(svg).width);
+    // Each under the middle of its name.
+    const middles = [...svg.matchAll(/<text x="([\d.]+)"[^>]*text-anchor="middle"[^>]*>D\d+</g)].map(([, x]) => Number(x));
+    expect(middles).toHaveLength(30);
+    expect(sides.slice(0, 30).map(([, x]) => Number(x) + 11)).toEqual(middles);
   });
 
   it('draws no two states alike', () => {
