@@ -11,6 +11,8 @@ const EXAMPLE = '“strip 25 x 8 led white 5mm 470r 12m 0.21r on P G”, with �
 const MOST_PLACES = 16;
 /** More LEDs than any supply of few volts feeds. */
 const MOST_GROUPS = 2000;
+/** In series: what mains feeds is less. */
+const MOST_IN_GROUP = 200;
 
 const FEEDS = { end: 'fed at one end', middle: 'fed in the middle', ends: 'fed at both ends' } as const;
 type Feed = keyof typeof FEEDS;
@@ -70,7 +72,8 @@ function readStrip(words: readonly string[], { specimen }: BenchContext): Asked 
   const [groups, each] = [Number(count), Number(inGroup)];
   if (!Number.isInteger(groups) || !Number.isInteger(each) || !/^[x×]$/i.test(times))
     return `how many groups of how many LEDs? As ${EXAMPLE}.`;
-  if (groups < 2 || groups > MOST_GROUPS || each < 1 || each > 200) return `${groups} groups of ${each}: from 2 groups to ${MOST_GROUPS}.`;
+  if (groups < 2 || groups > MOST_GROUPS || each < 1 || each > MOST_IN_GROUP)
+    return `${groups} groups of ${each}: 2 to ${MOST_GROUPS} groups of 1 to ${MOST_IN_GROUP} LEDs.`;
   const ohms: number[] = [];
   const ledWords: string[] = [];
   let metres = 0;

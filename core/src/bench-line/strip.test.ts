@@ -109,11 +109,18 @@ describe('a strip of groups along a pair of wires', () => {
     expect(ohms).toBeLessThan(2 * 0.05 * 5);
   });
 
+  it.each(['strip 2000 x 1 led white 470r on P G', 'strip 2 x 200 led white 470r on P G'])('takes %s', (line) => {
+    expect(outcomeOf(line, 'V1 24v on P G').kind).toBe('entry');
+  });
+
   it.each([
     ['strip 25 x 8 led white 470r 12m on P G', /how many ohms a metre/],
     ['strip 25 x 8 led white on P G', /ohms of each group/],
     ['strip 25 8 led white 470r on P G', /how many groups/],
-    ['strip 1 x 8 led white 470r on P G', /from 2 groups/],
+    ['strip 1 x 8 led white 470r on P G', /2 to 2000 groups of 1 to 200 LEDs/],
+    ['strip 2001 x 8 led white 470r on P G', /2 to 2000 groups/],
+    ['strip 25 x 201 led white 470r on P G', /of 1 to 200 LEDs/],
+    ['strip 25 x 0 led white 470r on P G', /of 1 to 200 LEDs/],
     ['strip 25 x 8 led white 470r', /between which nets/],
     ['strip 25 x 8 led white 470r on P P', /a short/],
     ['strip 25 x 8 led whitish 470r on P G', /neither a colour/],

@@ -64,6 +64,17 @@ describe('a new part is bought', () => {
     expect([0.84, 0.86].map((share) => regulatorFor(share * 120, 0.001)?.volts)).toEqual([120, 500]);
   });
 
+  it('and nothing is where a part is only taken out or linked over', () => {
+    const circuit = resistorAt(0.1);
+    const moves: readonly CircuitMove[] = [
+      { move: 'remove-part', ref: 'R1' },
+      { move: 'link-out', ref: 'R1' },
+      { move: 'replace-resistor', ref: 'R99', ohms: 100 },
+    ];
+    const solved = solve(circuit);
+    expect(solved.ok && withRatings(moves, circuit, [solved.value], undefined)).toEqual(moves);
+  });
+
   it('with a margin where nobody says how much: 0.85 of a capacitor’s volts, half of a resistor’s watts, 0.67 of a fuse', () => {
     expect([0.84, 0.86].map((share) => voltsFor(share * 100, 10e-6))).toEqual([100, 160]);
     expect([0.49, 0.51].map((share) => resistorFor(share * 0.5)?.watts)).toEqual([0.5, 1]);
