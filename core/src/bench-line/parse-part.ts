@@ -1,4 +1,13 @@
-import { deviceOf, PART_KINDS, type PartKind, partSchema, partValue, type TypedGrammar, type TypedPart } from '../device/index.ts';
+import {
+  CHEMISTRIES,
+  deviceOf,
+  PART_KINDS,
+  type PartKind,
+  partSchema,
+  partValue,
+  type TypedGrammar,
+  type TypedPart,
+} from '../device/index.ts';
 import { findMarks, sayMistaken } from '../marking/index.ts';
 import { readFigure } from '../quantity/index.ts';
 import { netOf, pinName, terminalName } from '../tape/index.ts';
@@ -18,6 +27,15 @@ const KIND_OF_LETTER = new Map(TYPED.flatMap(([kind, { letter }]) => (letter ===
 const KIND_WORDS = new Map(TYPED.flatMap(([kind, { words }]) => words.map((word) => [word, kind] as const)));
 /** Words that name the kind and say more of it besides. */
 const TELLING_WORDS = new Set(TYPED.flatMap(([, { telling = [] }]) => telling));
+
+const withoutDashes = (word: string) => word.toLowerCase().replaceAll('-', '');
+const CHEMISTRY_WORDS = new Set(CHEMISTRIES.map(withoutDashes));
+
+/** What a source is whose line does not name its kind: hertz are of mains, and what cells are made of is of cells. */
+function sourceKind(words: readonly string[]): PartKind | undefined {
+  if (words.some((word) => /\dhz$/i.test(word))) return 'ac';
+  return words.some((word) => CHEMISTRY_WORDS.has(withoutDashes(word))) ? 'battery' : undefined;
+}
 
 /** How each kind is written, for help and for the message when a line is not yet whole. */
 export const PART_EXAMPLES: ReadonlyMap<PartKind, string> = new Map(TYPED.map(([kind, { example }]) => [kind, example]));
@@ -43,11 +61,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   const said = rest.map((word) => KIND_WORDS.get(word.toLowerCase())).find((found) => found !== undefined);
   // A correction that does not say the kind is of the same: mains is not made a battery by its volts alone.
   const same = correcting && present?.kind === 'part' ? present.part.kind : undefined;
-  const kind =
-    said ??
-    same ??
-    kindOfMark(rest, context) ??
-    (letter === 'V' && rest.some((word) => /\dhz$/i.test(word)) ? 'ac' : KIND_OF_LETTER.get(letter));
+  const kind = said ?? same ?? kindOfMark(rest, context) ?? (letter === 'V' ? sourceKind(rest) : undefined) ?? KIND_OF_LETTER.get(letter);
   if (!kind)
     return unread(
       `${ref}: which kind of part? ${[...KIND_OF_LETTER].map(([own, of]) => `${own} ${deviceOf(of).name}`).join(', ')}; or say it, as “bridge”, “diode”, “ac”.`,

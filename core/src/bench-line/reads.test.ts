@@ -40,6 +40,9 @@ describe('parts as people write them', () => {
     ['B1 cr2032', { chemistry: 'lithium-coin', size: '2032', series: 1 }],
     ['B1 2 x CR2032', { chemistry: 'lithium-coin', size: '2032', series: 2 }],
     ['B2 3 nicd 1000mah', { chemistry: 'nicd', series: 3, ampHours: 1 }],
+    // A source of cells is one under the letter of sources too.
+    ['V2 3 nicd 1ah', { chemistry: 'nicd', series: 3, ampHours: 1 }],
+    ['V2 3 aa Ni-MH', { chemistry: 'nimh', series: 3, size: 'AA' }],
     ['B2 3 Ni-Cd SC', { chemistry: 'nicd', series: 3, size: 'SC' }],
     ['B1 4 ni-mh aa', { chemistry: 'nimh', series: 4, size: 'AA' }],
     ['B1 9v', { chemistry: 'alkaline', size: '6LR61', series: 6 }],
