@@ -63,6 +63,9 @@ describe('capacitor codes', () => {
 
   it('offers 220 as 22 pF, then as it stands', () => {
     expect(decodeMarking('220', 'capacitor-code').map(({ value }) => value)).toEqual([22e-12, 220e-12]);
+    // Films begin at a nanofarad: a point before that is of picofarads alone.
+    expect(decodeMarking('.001', 'capacitor-code')[0]?.value).toBeCloseTo(1e-9, 15);
+    expect(decodeMarking('.0009', 'capacitor-code').map(({ value }) => value)).not.toContainEqual(expect.closeTo(0.9e-9, 15));
   });
 
   it.each(['X2', '', 'K7B', '104 105', 'red violet'])('declines “%s”', (text) => {
