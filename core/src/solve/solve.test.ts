@@ -192,8 +192,9 @@ describe('laws that hold for every circuit', () => {
         const two = solved({ ...circuit, parts });
         for (const part of circuit.parts) {
           const other = two.parts[part.ref] ?? two.parts[`${part.ref}-0`];
+          // Every net that is written out leaks through 1e-12 S of its own: some tens of them at some tens of volts.
           expect(Math.abs((one.parts[part.ref]?.amps.avg ?? 0) - (other?.amps.avg ?? 0))).toBeLessThanOrEqual(
-            1e-6 * Math.abs(other?.amps.avg ?? 0) + 1e-10,
+            1e-6 * Math.abs(other?.amps.avg ?? 0) + 1e-9,
           );
         }
       }),
