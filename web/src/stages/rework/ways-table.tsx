@@ -117,7 +117,7 @@ function WayRow({ way, isOwn, asked, before, appraisal, goalRatio, atMost, isCho
   const beforeRatio = before?.ofRated ?? appraisal.hardest?.ratio.value ?? Number.NaN;
   return (
     <tr className={`border-b border-rule align-middle ${isChosen ? 'outline-2 -outline-offset-1 outline-petrol' : ''}`}>
-      <th scope="row" className="min-w-[210px] py-1 pl-2 font-normal">
+      <th scope="row" className="min-w-[210px] py-1 pr-3 pl-2 font-normal">
         <button type="button" aria-pressed={isChosen} onClick={onChoose} className="text-left">
           <span className="block font-[650]">
             {isOwn && <span className="text-petrol">own way: </span>}
