@@ -47,6 +47,24 @@ describe('the details of Drive', () => {
     expect(runtime).toBeUndefined();
   });
 
+  it('a reservoir is no cooler than the case outside, read or not, and no warmer than the board with the LEDs', () => {
+    const { storeLives, leds } = detailsOf(...MAINS, 'Tcase 40c after 30min');
+    const [{ celsius, life } = { celsius: { value: 0, low: 0, high: 0 }, life: undefined }] = storeLives;
+    const board = leds[0]?.heat.joints.find(({ name }) => name === 'board')?.celsius ?? 0;
+    expect(celsius.low).toBe(40);
+    expect(celsius.value).toBeCloseTo((40 + board) / 2, 9);
+    expect(celsius.high).toBeGreaterThanOrEqual(board);
+    expect(life?.printed.celsius).toBe(105);
+    const crank = [
+      'V1 crank 40hz 6.8v 3.1v @ 22r on L N',
+      'B1 bridge on L N P M',
+      'C1 1F 5.5v on P M',
+      'R1 22r on P A',
+      'D1 led white on A M',
+    ];
+    expect(detailsOf(...crank).storeLives[0]?.life.printed.celsius).toBe(70);
+  });
+
   it('heat goes by what Opening and the thermometer know', () => {
     const guessed = detailsOf(...LAMP).leds[0]?.heat;
     const seated = detailsOf(...LAMP, { kind: 'fact', name: 'heat-path', value: 'metal, screwed with paste' }).leds[0]?.heat;

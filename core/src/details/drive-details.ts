@@ -11,7 +11,7 @@ import {
 } from '../appraisal/index.ts';
 import { type Discharge, dischargesOf } from '../caution/index.ts';
 import { type Circuit, partsOfKind, type Result, succeed } from '../circuit/index.ts';
-import { isElectrolytic } from '../device/index.ts';
+import { isDoubleLayer, isElectrolytic } from '../device/index.ts';
 import {
   type AlongWires,
   alongWiresOf,
@@ -131,24 +131,28 @@ export const driveDetails: (analysis: Analysis) => Result<DriveDetails> = oncePe
   });
 });
 
-/** Electrolytic capacitors sit in the case with the rest: as warm as its inside, by the heat path of the LEDs. */
+/** Electrolytic capacitors sit in the case with the rest: cooler than the LEDs' board, warmer than the outside. */
 function storeLivesOf(circuit: Circuit, leds: readonly LedDetails[]): readonly StoreLife[] {
   const [path] = leds.map(({ heat }) => heat);
   if (!path) return [];
+  const jointAt = (wanted: string) => path.joints.find(({ name }) => name === wanted)?.celsius;
   const end = path.joints.at(-1)?.celsius ?? path.junctionCelsius;
-  const inside = path.joints.find(({ name, read }) => name === 'case' || read)?.celsius ?? end;
-  // The rise of the case is as unsure as the whole of which it is a part.
+  const outside = jointAt('case') ?? end;
+  const board = jointAt('board') ?? outside;
+  const inside = (outside + board) / 2;
+  // Its rise is as unsure as the whole of which it is a part.
   const [below, above] = [path.junctionCelsius - path.low, path.high - path.junctionCelsius].map(
     (off) => off * ((inside - end) / Math.max(1e-9, path.junctionCelsius - end)),
   ) as [number, number];
   return partsOfKind(circuit, 'capacitor')
     .filter(isElectrolytic)
-    .map(({ ref, celsius }) => {
+    .map((part) => {
+      const { ref, celsius } = part;
       const around =
         celsius === undefined
-          ? { value: inside, low: inside - below, high: inside + above }
+          ? { value: inside, low: Math.min(outside, inside - below), high: Math.max(board, inside + above) }
           : { value: celsius, low: celsius, high: celsius };
-      return { ref, celsius: around, life: electrolyticLife(around) };
+      return { ref, celsius: around, life: electrolyticLife(around, isDoubleLayer(part) ? 'double-layer' : 'electrolytic') };
     });
 }
 

@@ -9,7 +9,7 @@ export {
   typicalCell,
 } from './battery/cells.ts';
 export { type BatteryPart, cellOf } from './battery/definition.ts';
-export { type CapacitorPart, hasSafetyClass, isElectrolytic } from './capacitor/definition.ts';
+export { type CapacitorPart, hasSafetyClass, isDoubleLayer, isElectrolytic } from './capacitor/definition.ts';
 export { type ChargerPart, endAmpsOf } from './charger/definition.ts';
 export type {
   Drifted,

@@ -45,6 +45,14 @@ export function isElectrolytic(part: Pick<CapacitorPart, 'farads' | 'rated'>): b
   return part.farads >= ELECTROLYTIC_FARADS && !hasSafetyClass(part);
 }
 
+/** Farads from which one is a double-layer capacitor: an aluminium electrolytic of so many would not go into a lamp. */
+const DOUBLE_LAYER_FARADS = 0.05;
+
+/** By its size: a double layer, which ages sooner in the heat than an electrolytic. */
+export function isDoubleLayer({ farads }: Pick<CapacitorPart, 'farads'>): boolean {
+  return farads >= DOUBLE_LAYER_FARADS;
+}
+
 /**
  * A capacitance behind a series resistance; open to direct current. Volts of one with a safety class are rms of mains, those
  * of others the highest (IEC 60384-14, IEC 60384-1).

@@ -109,8 +109,8 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
           <dt className="text-quiet">Life of {ref}</dt>
           <dd>
             <b className="font-figures">{lifeText(life.hours)}</b>, between {lifeText(life.low)} and {lifeText(life.high)}, at{' '}
-            {Math.round(celsius.low)} to {Math.round(celsius.high)} °C around it: 2000 h at 105 °C, twice as long for every 10 K less (the
-            10-K rule, a rule and no promise).
+            {Math.round(celsius.low)} to {Math.round(celsius.high)} °C around it: {life.printed.hours} h at {life.printed.celsius} °C, twice
+            as long for every 10 K less (the 10-K rule, a rule and no promise).
           </dd>
         </Fragment>
       ))}
