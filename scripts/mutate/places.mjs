@@ -1,0 +1,69 @@
+// Where the core can be changed, and what each place becomes.
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import ts from 'typescript';
+
+/** What an operator becomes; one that is not here is left alone. */
+const OPERATORS = new Map([
+  ['<', '<='],
+  ['<=', '<'],
+  ['>', '>='],
+  ['>=', '>'],
+  ['===', '!=='],
+  ['!==', '==='],
+  ['+', '-'],
+  ['-', '+'],
+  ['*', '/'],
+  ['/', '*'],
+  ['&&', '||'],
+  ['||', '&&'],
+]);
+
+/** Every source below a folder that is no test and holds more than a list of what its folder offers. */
+export function sourcesIn(root, folder) {
+  return readdirSync(join(root, folder), { recursive: true })
+    .map((name) => join(folder, String(name)))
+    .filter((name) => name.endsWith('.ts') && !/\.(test|testing)\.ts$|index\.ts$/.test(name))
+    .sort();
+}
+
+const isPropertyName = (node) => node.parent?.name === node && !ts.isParameter(node.parent);
+const isTypeOnly = (node) => ts.isImportDeclaration(node) || ts.isTypeNode(node) || ts.isInterfaceDeclaration(node);
+
+/** A file's places in the order of its text: `{ file, from, to, at, now, becomes, isConstant }`; the last for what is computed once, as the module loads. */
+export function placesIn(file, text) {
+  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+  const places = [];
+  const visit = (node, isConstant) => {
+    if (isTypeOnly(node)) return;
+    const place = { file, from: node.getStart(), to: node.getEnd(), isConstant };
+    if (ts.isNumericLiteral(node) && !isPropertyName(node)) {
+      const now = node.getText();
+      places.push({ ...place, at: place.from, now, becomes: Number(node.text.replaceAll('_', '')) === 0 ? '1' : `(${now} * 1.5)` });
+    }
+    if (ts.isBinaryExpression(node)) {
+      const now = node.operatorToken.getText();
+      const becomes = OPERATORS.get(now);
+      if (becomes) places.push({ ...place, at: node.operatorToken.getStart(), now, becomes });
+    }
+    const within = isConstant && !ts.isFunctionLike(node);
+    ts.forEachChild(node, (child) => visit(child, within));
+  };
+  visit(source, true);
+  return places;
+}
+
+/** A text with what is inserted in it: `{ at, text }`, of those at the same position in the order given. */
+export function withInsertions(text, insertions) {
+  let out = '';
+  let last = 0;
+  for (const { at, text: words } of insertions.toSorted((one, other) => one.at - other.at)) {
+    out += text.slice(last, at) + words;
+    last = at;
+  }
+  return out + text.slice(last);
+}
+
+/** What a place reads when it is changed. One change at a time: what lies within it stays as it is. */
+export const changed = (text, { from, to, at, now, becomes }) =>
+  from === at ? becomes : `(${text.slice(from, at)}) ${becomes} (${text.slice(at + now.length, to)})`;
