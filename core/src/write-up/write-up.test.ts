@@ -216,7 +216,7 @@ describe('the slip for the owner', () => {
 
   it('says what was wrong, what was done, what to watch and what not to do', () => {
     const said = slip(...CLIP, rework, 'R1 1.69v', { kind: 'proof', verdict: 'keep' }, 'again in 4 weeks: the case');
-    expect(said['slip-wrong']).toMatch(/driven above its rating: about 1\.3\d/);
+    expect(said['slip-wrong']).toMatch(/LEDs was above its rating: about 1\.3\d/);
     expect(said['slip-done']).toMatch(/R1 becomes 82 Ω[\s\S]*now, 1\.3\d before[\s\S]*measured afterwards and kept/);
     expect(said['slip-watch']).toMatch(/To be looked at again: the case/);
   });

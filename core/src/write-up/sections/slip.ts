@@ -29,7 +29,7 @@ export function writeWrong({ specimen, found, foundJudged, diagnosis }: WriteUpF
       ? [
           sentence(
             'slip.drive',
-            `Its LEDs were driven ${LEVEL_WORDS[hardest.level]}: ${sayAbout(hardest.ratio, 'one')} times${groundOf(found, foundJudged)}.`,
+            `The hardest driven of its LEDs was ${LEVEL_WORDS[hardest.level]}: ${sayAbout(hardest.ratio, 'one')} times${groundOf(found, foundJudged)}.`,
           ),
         ]
       : []),
