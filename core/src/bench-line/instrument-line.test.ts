@@ -110,7 +110,7 @@ describe('what was measured, as a line', () => {
 
   it('has its time in a series, and survives the smallest and the largest figures', () => {
     expect(lineOf({ line: 'Tcase' }, { figures: [{ unit: 'celsius', value: 41.25 }] }, 90.4)).toBe('Tcase 41.25c after 90s');
-    for (const value of [1e-7, -1.5, 0, 999.9, 123456]) {
+    for (const value of [1e-7, -1.5, 0, 999.9, 1234.56]) {
       const line = lineOf({ line: 'R1' }, { figures: [{ unit: 'volts', value }] });
       expect(parseBenchLine(line, live)).toMatchObject({ kind: 'entry' });
     }

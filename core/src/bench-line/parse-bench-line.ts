@@ -155,11 +155,15 @@ function parseMeter(words: readonly string[], { meters }: BenchContext): BenchOu
 }
 
 function strayLine(words: readonly string[], { specimen }: BenchContext): BenchOutcome {
+  const { nets } = specimen;
   const [first = ''] = words;
   const refs = specimen.circuit.parts.map(({ ref }) => ref);
   const near = refs.find((ref) => ref.toLowerCase().startsWith(first.toLowerCase()));
   if (near !== undefined && words.length > 1)
     return unread(`${first} is not on the board; ${near} is.`, [near, ...words.slice(1)].join(' '));
+  const [, second = '', ...figures] = words;
+  if (netOf(nets, first) && netOf(nets, second))
+    return unread(`Between two nets: “${first} to ${second} …”.`, [first, 'to', second, ...figures].join(' '));
   const verb = BENCH_VERBS.find((candidate) => candidate.startsWith(first.toLowerCase()));
   if (verb !== undefined) return unread(`${verb} …`, [verb, ...words.slice(1)].join(' '));
   const wrong = words.map(readFigure).find((figure) => figure && 'wrong' in figure);

@@ -247,6 +247,8 @@ function takePowerFactor(
 
 /** In any unit: lightning is less. */
 const BEYOND_ANY_BENCH = 1e9;
+/** Beyond the highest range of any hand-held meter: 1,000 V of category III with half as much again, clamps to 2,000 A, thermocouples of type K. */
+const BEYOND_ANY_METER: Readonly<Partial<Record<ReadingUnit, number>>> = { volts: 1500, amps: 2000, celsius: 1370 };
 
 /** A figure, a refusal in words, or undefined for a word that is no figure at all. */
 function takeFigure(word: string, place: Place, meter: Meter | undefined): ReadingFigure | string | undefined {
@@ -257,7 +259,8 @@ function takeFigure(word: string, place: Place, meter: Meter | undefined): Readi
   const unit = parsed.unit ?? (place.at === 'light' ? 'lux' : place.at === 'surface' ? 'celsius' : undefined);
   if (unit === undefined) return `${word}: of what? Put v, a, r or w behind it.`;
   if (!(READING_UNITS as readonly string[]).includes(unit)) return `${word}: a reading is in v, a, r, w, c or lux.`;
-  if (Math.abs(parsed.value) > BEYOND_ANY_BENCH) return `${word}: no bench has that much; look at the unit and its prefix.`;
+  if (Math.abs(parsed.value) > (BEYOND_ANY_METER[unit as ReadingUnit] ?? BEYOND_ANY_BENCH))
+    return `${word}: no bench has that much; look at the unit and its prefix.`;
   const wrongPlace = misplaced(unit, place);
   if (wrongPlace) return `${word}: ${wrongPlace}`;
   const metered = meteredBy(meter, unit, parsed.value, parsed.resolution);

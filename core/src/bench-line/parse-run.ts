@@ -144,13 +144,15 @@ function positive(minutes: number, used: number): readonly [number | undefined, 
 
 /** Whole minutes, hours, days or weeks, whichever is shortest to say. */
 export function sayMinutes(minutes: number): string {
-  const [size, name] = UNITS.find(([one]) => minutes >= one) ?? [1, 'min'];
+  const [size, name] = UNITS.find(([one]) => minutes >= LEAST_COUNT * one) ?? [1, 'min'];
   const count = minutes / size;
   return `${Number(count.toFixed(count < 10 && size > 1 ? 1 : 0))} ${name}`;
 }
 
-const UNITS: readonly (readonly [number, string])[] = [
-  [2 * 10_080, 'weeks'],
-  [2 * 1440, 'days'],
-  [2 * 60, 'h'],
+/** Fewer of a unit are said in the next smaller one: 90 minutes are no 1.5 h. */
+const LEAST_COUNT = 2;
+const UNITS: readonly (readonly [minutes: number, string])[] = [
+  [10_080, 'weeks'],
+  [1440, 'days'],
+  [60, 'h'],
 ];

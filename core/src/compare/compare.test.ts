@@ -188,3 +188,20 @@ it('a state that its readings speak against is compared by nothing that is compu
   expect(row(comparison, 'drive')?.cells[1]).toBeUndefined();
   expect(comparison.rows.filter(({ better }) => better.includes(1)).map(({ code }) => code)).toEqual([]);
 });
+
+describe('light for a watt that no LED gives', () => {
+  it('is shown, and makes nothing better: the lux or its distance was read wrongly', () => {
+    const lines = ['V1 5v on A G', 'R1 39r on A B', 'D1 led white 3.0v @ 20ma on B G', 'R1 0.78v live'];
+    const states = ['lux 120 @ 1m', 'lux 1.2 @ 1m'].map((lux) => ({
+      id: lux,
+      analysis: new SpecimenAnalyses(specimenOf(...lines, lux)).found,
+    }));
+    const comparison = compare(states);
+    if (!comparison.ok) throw new Error(comparison.error.message);
+    const row = comparison.value.rows.find(({ code }) => code === 'efficacy');
+    // 120 cd · π over 0.1 W: 3,800 lm for a watt.
+    expect(row?.cells[0]).toMatchObject({ level: 'caution', more: 'more than anything sold gives' });
+    expect(row?.cells[1]?.level).toBeUndefined();
+    expect(row?.better).toEqual([]);
+  });
+});

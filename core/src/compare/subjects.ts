@@ -119,13 +119,10 @@ export const SUBJECTS: readonly Subject[] = [
       const value = light.lumens.value / watts.value;
       const share = Math.hypot(light.lumens.uncertainty / light.lumens.value, watts.uncertainty / watts.value);
       const cell = figure({ value, uncertainty: value * share }, 'one', light.isRead ? undefined : 'usual, not read');
-      // What no LED gives is a reading, a distance or a circuit that is wrong.
-      const isTooMuch = value > LUMENS_PER_WATT_LIMIT;
-      return {
-        ...cell,
-        text: `${cell.text} lm/W`,
-        ...(isTooMuch && { more: 'more than anything sold gives', level: 'caution' as const }),
-      };
+      const text = `${cell.text} lm/W`;
+      // What no LED gives is a reading, a distance or a circuit that is wrong, and is compared with no other.
+      if (value > LUMENS_PER_WATT_LIMIT) return { text, more: 'more than anything sold gives', level: 'caution' as const };
+      return { ...cell, text };
     },
   },
   {

@@ -52,8 +52,7 @@ export function accountOf({ id, lines }: ReferenceGadget): string {
     ['Ways', ways(analyses)],
   ];
   const text = parts.filter(([, lines]) => lines.length > 0).flatMap(([title, lines]) => [`## ${title}`, '', ...lines, '']);
-  // Thin and no-break spaces cannot be told from others in a listing.
-  return [`# ${id}`, '', ...text].join('\n').replaceAll(/[\u2009\u00a0\u202f]/g, ' ');
+  return [`# ${id}`, '', ...text].join('\n');
 }
 
 function appraisedOf(analysis: Analysis): Appraisal | undefined {
@@ -140,7 +139,7 @@ function state(analysis: Analysis): readonly string[] {
 }
 
 /** A picture's elements, one on a line, their places to a tenth. */
-function drawn(svg: string): readonly string[] {
+export function drawn(svg: string): readonly string[] {
   return svg
     .replaceAll(/-?\d+\.\d{2,}/g, (number) => String(Number(Number(number).toFixed(1))))
     .split(/(?=<(?!\/))/)

@@ -55,7 +55,10 @@ export const pairs: SlideRule = {
     const [best, next] = made.sort((a, b) => off(a) - off(b));
     if (!best) return undefined;
     const told = (one: typeof best) =>
-      `${one.words}: ${say(one.ohms, 'ohms')}, ${(100 * (one.ohms / wanted - 1)).toFixed(1).replace('-', '−')} % off`;
+      `${one.words}: ${say(one.ohms, 'ohms')}, ${(100 * (one.ohms / wanted - 1))
+        .toFixed(1)
+        .replace(/^-(?!0\.0$)/, '−')
+        .replace('-', '')} % off`;
     return next ? `${told(best)}; then ${told(next)}` : told(best);
   },
 };

@@ -67,7 +67,7 @@ function read(words: readonly string[]): TypedPart | string {
   const beta = words.find((word) => /^\d+$/.test(word));
   const body = words.find((word) => packageWatts(word) !== undefined);
   const figures = readFigures(
-    words.filter((word) => !/^(npn|pnp|\d+)$/i.test(word) && word !== body),
+    words.filter((word) => !/^(npn|pnp|gain|hfe|\d+)$/i.test(word) && word !== body),
     { amps: 'amps', volts: 'volts', watts: 'watts' },
   );
   if (typeof figures === 'string') return `${figures} A transistor is npn or pnp, with its gain, its package, amps, volts or watts.`;

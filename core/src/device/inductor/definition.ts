@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { decodeMarking } from '../../marking/index.ts';
+import { bandColour, decodeMarking, type MarkingReading } from '../../marking/index.ts';
 import { formatEngineering, readFigure, readFigures } from '../../quantity/index.ts';
 import type { DeviceDefinition, TypedPart } from '../definition.ts';
 import { partBase, twoPins } from '../part-base.ts';
@@ -36,7 +36,7 @@ export const inductor: DeviceDefinition<'inductor', typeof schema> = {
 /** A coil that moves something has a few milliseconds, s: half or twice as much. */
 const USUAL_COIL_SECONDS = 3e-3;
 
-/** `470uH`, `mark 471 0.5r`; of a coil that moves something `92r` alone. */
+/** `470uH`, `mark 471 0.5r`, `brown black brown silver`; of a coil that moves something `92r` alone. */
 function read(words: readonly string[]): TypedPart | string {
   const alone = words.length === 1 ? readFigure(words[0] as string) : undefined;
   if (alone && 'value' in alone && alone.unit === 'ohms' && alone.value > 0)
@@ -44,9 +44,11 @@ function read(words: readonly string[]): TypedPart | string {
       fields: { henries: USUAL_COIL_SECONDS * alone.value, ohms: alone.value, tolerance: 1 },
       why: `its inductance is not known, and taken for a time constant of ${1000 * USUAL_COIL_SECONDS} ms`,
     };
-  const [code = '', ...rest] = words.filter((word) => word.toLowerCase() !== 'mark');
-  const first = decodeMarking(code.replace(/([pnuµm])h$/, '$1H'), 'inductor-code')[0];
-  if (!first) return `“${code}” is no inductance, as “470uH” or “471”.`;
+  const bands = words.filter((word) => bandColour(word) !== undefined);
+  const others = words.filter((word) => word.toLowerCase() !== 'mark' && !bands.includes(word));
+  const [code, rest] = bands.length > 0 ? [bands.join(' '), others] : [others[0] ?? '', others.slice(1)];
+  const first = bands.length > 0 ? bandsOf(code) : decodeMarking(code.replace(/([pnuµm])h$/, '$1H'), 'inductor-code')[0];
+  if (!first) return `“${code}” is no inductance, as “470uH”, “471” or “brown black brown silver”.`;
   const figures = readFigures(rest, { ohms: 'ohms', amps: 'amps' });
   if (typeof figures === 'string') return figures;
   const { ohms, amps } = figures;
@@ -57,4 +59,10 @@ function read(words: readonly string[]): TypedPart | string {
     ...(amps !== undefined && { rated: { amps } }),
   };
   return { fields: { ...fields, marking: code }, why: first.why };
+}
+
+/** Bands are read as on a resistor, and mean microhenries (IEC 60062). */
+function bandsOf(colours: string): Pick<MarkingReading, 'value' | 'tolerance' | 'why'> | undefined {
+  const [first] = decodeMarking(colours, 'resistor-bands');
+  return first && { value: 1e-6 * first.value, why: `microhenries, ${first.why}`, ...(first.tolerance && { tolerance: first.tolerance }) };
 }

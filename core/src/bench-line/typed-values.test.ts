@@ -1,0 +1,57 @@
+import { describe, expect, it } from '@jest/globals';
+import { sayMinutes } from './index.ts';
+import { outcomeOf, specimenOf } from './tape.testing.ts';
+
+const ROW = ['V1 5v on A G', 'R1 39r on A B', 'D1-D9 led white 9 parallel on B G'];
+
+describe('what is typed with its value', () => {
+  it.each([
+    [45, '45 min'],
+    [90, '90 min'],
+    [120, '2 h'],
+    [150, '2.5 h'],
+    [24 * 60, '24 h'],
+    [2 * 24 * 60, '2 days'],
+    [4 * 7 * 24 * 60, '4 weeks'],
+  ])('%d minutes are %s', (minutes, said) => {
+    expect(sayMinutes(minutes)).toBe(said);
+  });
+
+  it('how long something charges, and when it is looked at again, are said as typed', () => {
+    expect(outcomeOf('charge 2h')).toMatchObject({ meaning: expect.stringContaining('2 h') });
+    expect(outcomeOf('again in 4 weeks: the crimp')).toMatchObject({ meaning: 'again in 4 weeks: the crimp' });
+  });
+
+  it('a goal of amps is of the hardest driven LED where none is named, and of its whole row where one of it is', () => {
+    expect(outcomeOf('goal 15ma', ...ROW)).toMatchObject({ draft: { wanted: { aim: 'chip-amps', value: 0.015 } } });
+    expect(outcomeOf('goal d4 15ma', ...ROW)).toMatchObject({ draft: { wanted: { aim: 'chip-amps', led: 'D1-D9' } } });
+    expect(outcomeOf('goal D12 15ma', ...ROW)).toMatchObject({ kind: 'unread' });
+  });
+
+  it('a coil by its colours: brown, black and a brown nought are 100 microhenries, silver is 10 %', () => {
+    const [coil] = specimenOf('L1 brown black brown silver 1.2r on A B').circuit.parts;
+    expect(coil).toMatchObject({ tolerance: 0.1, ohms: 1.2, marking: 'brown black brown silver' });
+    expect(coil && 'henries' in coil && coil.henries).toBeCloseTo(100e-6, 12);
+    expect(outcomeOf('L1 brown black on A B')).toMatchObject({ kind: 'unread', message: expect.stringContaining('is no inductance') });
+  });
+
+  it('a transistor’s gain with its word or without', () => {
+    const [named, bare] = ['Q1 npn gain 200 on C B E', 'Q1 npn 200 on C B E'].map((line) => outcomeOf(line));
+    expect(named).toEqual(bare);
+    expect(named).toMatchObject({ draft: { part: { beta: 200 } } });
+  });
+
+  it('figures between two nets: the line that was meant is offered', () => {
+    expect(outcomeOf('A G 4.9v', ...ROW)).toMatchObject({ kind: 'unread', nearest: 'A to G 4.9v' });
+    expect(outcomeOf('A to G 4.9v', ...ROW)).toMatchObject({ kind: 'entry' });
+  });
+
+  it.each([
+    ['R1 33kv', 'R1 1400v'],
+    ['in 3000a', 'in 1500a'],
+    ['Tcase 1400c', 'Tcase 1300c'],
+  ])('%s is beyond the highest range of any meter; %s is not', (beyond, within) => {
+    expect(outcomeOf(beyond, ...ROW)).toMatchObject({ kind: 'unread', message: expect.stringContaining('unit and its prefix') });
+    expect(outcomeOf(within, ...ROW)).toMatchObject({ kind: 'entry' });
+  });
+});

@@ -1,0 +1,273 @@
+import { SpecimenAnalyses } from '../appraisal/index.ts';
+import { outcomeOf, specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
+import { parseListing } from '../claim/index.ts';
+import { compare, comparisonCsv, comparisonDocument } from '../compare/index.ts';
+import { driveDetails } from '../details/index.ts';
+import { lookProbability, MARKS_SEEN, SIGNS, signProbability, surgeOf } from '../diagnosis/index.ts';
+import { markProbability } from '../diagnosis/signs.ts';
+import { wavesSvg } from '../draw/index.ts';
+import { dueItemsOf, planDay } from '../due/index.ts';
+import { decodeMarking } from '../marking/index.ts';
+import { GENERIC_METERS } from '../meter/index.ts';
+import {
+  type Feed,
+  fedAlone,
+  fedCircuit,
+  parseTrueBench,
+  probesAt,
+  trueAmps,
+  trueCelsius,
+  trueInLine,
+  trueLux,
+  trueOhms,
+  trueVolts,
+  trueWaveform,
+} from '../simulated/index.ts';
+import { ask } from '../slide-rules/index.ts';
+import { solve } from '../solve/index.ts';
+import { judge } from '../verdict/index.ts';
+import { drawn } from './account.testing.ts';
+import { figuresOf } from './figures-of.testing.ts';
+import { REFERENCE_GADGETS } from './gadgets.testing.ts';
+import { TYPED_LINES } from './typed-lines.testing.ts';
+
+const NOW = '2026-03-07T12:00:00Z';
+
+/** Lines of text by their name. */
+export type ReferenceTable = readonly [name: string, lines: () => readonly string[]];
+
+const one = (title: string, value: unknown): readonly string[] => [title, ...figuresOf(value, '  ')];
+
+const gadget = (id: string): readonly TestLine[] => REFERENCE_GADGETS.find((candidate) => candidate.id === id)?.lines ?? [];
+
+function typedLines(): readonly string[] {
+  return TYPED_LINES.flatMap(({ after, before, lines }) => [
+    `## After ${after}`,
+    ...lines.flatMap((line) => one(line, outcomeOf(line, ...before))),
+  ]);
+}
+
+const QUESTIONS = [
+  '12v 3 led 3.1v 15ma',
+  '5v 2 led 3.1v 15ma',
+  '27r 0.62v',
+  '27r 20ma',
+  '5v 100ma',
+  'pair 60r from 33r 47r 68r 100r',
+  'pair 23r',
+  'dropper 230v 50hz 15ma 60v',
+  'dropper 120v 60hz 15ma 200v',
+  'mains 230v 8ma 60v',
+  'flicker 100hz',
+  'flicker 400hz',
+  'flicker 20hz',
+  'throw 840lux 2m',
+  'beam 300lux 180lux 20deg 1m',
+  'wall 840lux 2m 10m 12deg',
+  'base 3v 100ma gain 150',
+  'base 5v 20ma',
+  'lead 0.9a 12m 0.021r',
+  'lead 0.9a',
+  'runtime 3 aa alkaline 20ma',
+  'runtime 18650 300ma',
+  'runtime cr2032 5ma',
+  'pack 3s2p 18650 2a',
+  'pack 2s aa nimh 1a',
+  'store 1F 5v 2v 20ma',
+  'store 1F 2v 5v 20ma',
+  'strip 24v 25 x 8 led 2.75v 470r 12m 0.21r',
+  'flasher 3v 47k 10uf',
+  'multiplex 3 wires 1ma',
+  'pulse 90ma 25%',
+  'moonshine 3v',
+  '5v',
+  '5v 5x',
+];
+
+function questions(): readonly string[] {
+  return QUESTIONS.flatMap((question) => one(question, ask(question.split(' '))));
+}
+
+const MARKINGS = [
+  '100',
+  '104',
+  '105K',
+  '1R0',
+  'R100',
+  '4R7',
+  '8R2',
+  '01C',
+  '68B',
+  '1002',
+  '473',
+  '0',
+  '000',
+  'J63',
+  '2A104J',
+  '474K 275V',
+  '825',
+  '2835',
+  '0603',
+  '1206',
+  '5mm',
+  'SOT-23',
+  'brown black brown gold',
+  'brown black black red brown',
+  'red red silver gold',
+  'white brown',
+  '100uH',
+  'rubbish',
+  '',
+];
+
+function markings(): readonly string[] {
+  const kinds = [undefined, 'resistor', 'capacitor', 'inductor', 'led'];
+  return MARKINGS.flatMap((marking) => kinds.flatMap((kind) => one(`${marking} ${kind ?? ''}`, decodeMarking(marking, kind))));
+}
+
+/** How often each fault of a lamp on mains shows each sign and mark, and what a loose contact of it does. */
+function signs(): readonly string[] {
+  const { circuit } = specimenOf(
+    'V1 ac 230v 50hz on L N',
+    'S1 switch on L S',
+    'F1 fuse 500ma on S F',
+    'R2 varistor 470v on F N',
+    'R1 100r 1w on F A',
+    'C1 330n X2 on A B',
+    'B1 bridge on B N P M',
+    'C2 10uf 100v on P M',
+    'D1 led white 18 series rated 30ma on P Q',
+    'U1 sink 20ma 2v on Q M',
+  );
+  const table = circuit.parts.flatMap(({ ref, kind }) =>
+    (['open', 'short', 'drift', 'joint'] as const).map((fault) => {
+      const here = { ref, part: ref, fault, weight: 1, steps: [] };
+      const shown = SIGNS.map((sign) => `${sign} ${signProbability(circuit, here, sign)}`);
+      const seen = MARKS_SEEN.map((mark) => `${mark} ${Number(markProbability(circuit, here, mark).toFixed(4))}`);
+      return `${kind} ${fault}: ${[...shown, ...seen].join('; ')}; any mark ${Number(lookProbability(circuit, here).toFixed(4))}`;
+    }),
+  );
+  const settled = solve(circuit);
+  const surge = settled.ok ? surgeOf(circuit, settled.value) : settled;
+  return [...table, ...one('A loose contact of it', surge)];
+}
+
+function compared(): readonly string[] {
+  const states = ['book-clip-after', 'mirror-bar', 'head-torch', 'path-marker', 'crank-light'].flatMap((id) => {
+    const analyses = new SpecimenAnalyses(specimenOf(...gadget(id)));
+    return [{ id, analysis: analyses.found }, ...(analyses.last === analyses.found ? [] : [{ id, analysis: analyses.last }])];
+  });
+  const comparison = compare(states);
+  if (!comparison.ok) return figuresOf(comparison.error);
+  return [...figuresOf(comparisonDocument(comparison.value)), ...comparisonCsv(comparison.value).split('\n')];
+}
+
+const LISTING = `Super bright torch, 3000 lumens, 20W LED, USB rechargeable 18650 battery 9900mAh
+Waterproof IPX8! Beam distance 500 m. Runtime up to 12 hours. CE RoHS. 6500K cool white, CRI>80
+Input 5V 2A. Replaces 100 W bulb. Life 50,000 h. Size 15 cm x 4 cm`;
+
+/** A lamp and a torch as they truly are, on simulated instruments. */
+function measured(): readonly string[] {
+  const bench = (name: string, parts: readonly object[], more: object = {}) => {
+    const parsed = parseTrueBench({
+      format: 'mindful-probe.true-bench',
+      version: 1,
+      name,
+      circuit: { format: 'mindful-probe.circuit', version: 1, parts },
+      ...more,
+    });
+    if (!parsed.ok) throw new Error(parsed.error.message);
+    return parsed.value;
+  };
+  const benches = [
+    bench(
+      'torch',
+      [
+        { ref: 'B1', kind: 'battery', pins: ['p', 'm'], chemistry: 'alkaline', size: 'AAA', series: 3 },
+        { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 4.9 },
+        { ref: 'D1', kind: 'led', pins: ['a', 'm'], parallel: 3 },
+      ],
+      { places: { board: ['p', 'm'] }, surfaces: { case: { kelvinPerWatt: 20, seconds: 300 } }, luxPerAmp: 900 },
+    ),
+    bench('lamp', [
+      { ref: 'V1', kind: 'ac', pins: ['l', 'n'], voltsRms: 232, hertz: 50 },
+      { ref: 'R1', kind: 'resistor', pins: ['l', 'a'], ohms: 98 },
+      { ref: 'C1', kind: 'capacitor', pins: ['a', 'b'], farads: 320e-9 },
+      { ref: 'B1', kind: 'bridge', pins: ['b', 'n', 'p', 'm'] },
+      { ref: 'C2', kind: 'capacitor', pins: ['p', 'm'], farads: 9e-6 },
+      { ref: 'R2', kind: 'resistor', pins: ['p', 'm'], ohms: 470e3 },
+      { ref: 'D1', kind: 'led', pins: ['p', 'm'], series: 18 },
+    ]),
+  ];
+  const feeds: readonly Feed[] = [
+    { kind: 'off' },
+    { kind: 'own' },
+    { kind: 'bench-supply', volts: 4, limitAmps: 1 },
+    { kind: 'bench-supply', volts: 5, limitAmps: 0.02 },
+  ];
+  return benches.flatMap((it) => [
+    it.name,
+    ...['R1', 'D1', 'board'].flatMap((place) => {
+      const probes = probesAt(it, [place]);
+      if (!probes.ok) return one(place, probes.error);
+      return [
+        ...one(`${place} dead`, trueOhms(it.circuit, probes.value)),
+        ...one(`${place} lit alone`, fedAlone(it, probes.value, { kind: 'bench-supply', volts: 3.2, limitAmps: 0.01 })),
+      ];
+    }),
+    ...feeds.flatMap((feed) => {
+      const fed = fedCircuit(it, feed);
+      if (!fed.ok || !fed.value) return one(feed.kind, fed);
+      const { circuit, delivered } = fed.value;
+      const probes = probesAt(it, ['R1']);
+      return [
+        ...one(`${feed.kind} ${'volts' in feed ? feed.volts : ''}`, delivered ?? 'own'),
+        ...GENERIC_METERS.slice(0, 3).flatMap((meter) => [
+          meter.name,
+          ...one('  in line', trueInLine(it, circuit, meter)),
+          ...(['avg', 'rms'] as const).flatMap((statistic) => [
+            ...(probes.ok ? one(`  R1 ${statistic}`, trueVolts(circuit, probes.value, statistic, meter)) : []),
+            ...one(`  through R1 ${statistic}`, trueAmps(circuit, 'R1', statistic, meter)),
+          ]),
+        ]),
+        ...one('case after 5 min', trueCelsius(it, circuit, 'case', 300)),
+        ...one('attic', trueCelsius(it, circuit, 'attic', 300)),
+        ...one('lux at 2 m', trueLux(it, circuit, 2)),
+        ...(probes.ok ? one('wave over R1', trueWaveform(circuit, probes.value, 9)) : []),
+      ];
+    }),
+  ]);
+}
+
+function day(): readonly string[] {
+  const specimens = ['book-clip-after', 'path-marker', 'stair-torch', 'kitchen-spot', 'mirror-bar'].map((id) => {
+    const analyses = new SpecimenAnalyses(specimenOf(...gadget(id)));
+    return { id, name: id, items: dueItemsOf(analyses, judge(analyses.last)?.discharges ?? []) };
+  });
+  const settings = {
+    minutes: 180,
+    hands: 1,
+    instruments: { meter: 1, supply: 1, thermometer: 1 },
+    busy: [{ id: 'tea', text: 'Tea', from: '2026-03-07T12:30:00Z', until: '2026-03-07T12:50:00Z' }],
+  };
+  return figuresOf(planDay(specimens, settings, NOW));
+}
+
+function waves(): readonly string[] {
+  return ['mirror-bar', 'tree-ornament'].flatMap((id) => {
+    const details = driveDetails(new SpecimenAnalyses(specimenOf(...gadget(id))).found);
+    return details.ok ? [id, ...drawn(wavesSvg(details.value.waves, id)).map((line) => line.slice(0, 400))] : [];
+  });
+}
+
+export const REFERENCE_TABLES: readonly ReferenceTable[] = [
+  ['typed-lines', typedLines],
+  ['questions', questions],
+  ['markings', markings],
+  ['signs', signs],
+  ['compared', compared],
+  ['listing', () => figuresOf(parseListing(LISTING))],
+  ['measured', measured],
+  ['day', day],
+  ['waves', waves],
+];
