@@ -138,6 +138,7 @@ export type LackedFact =
   | 'surface-celsius'
   | 'touchable-net'
   | 'fault-unsolved'
+  | 'live-reading'
   | 'fitting-readings';
 
 /** The last word on a circuit. */

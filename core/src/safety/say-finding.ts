@@ -262,6 +262,10 @@ const LACKS: Readonly<Record<LackedFact, { readonly text: string; readonly settl
     text: 'How hot its outside becomes is not known.',
     settleBy: 'Leave it on for half an hour, and read the case.',
   },
+  'live-reading': {
+    text: 'No live reading stands behind its currents: how hard it is driven follows from the values entered, and from what is usual.',
+    settleBy: 'Read the amps at its supply; where nothing is at mains, the volts over a resistor do.',
+  },
   'fitting-readings': {
     text: 'Readings do not fit the circuit as traced: its currents, and how hard it is driven, are not known.',
     settleBy: 'Look on Readings which do not fit, and at what would explain it: a part, a reading, a join.',

@@ -127,6 +127,26 @@ describe('on the shelf', () => {
   });
 });
 
+describe('a circuit of which nothing was read live', () => {
+  const clip = ['V1 3 aaa alkaline on A G', 'R1 100r on A B', 'D1 led white rated 30ma on B G'] as const;
+  const verdictOf = (...lines: TestLine[]) => judge(analysisOf(specimenOf(...clip, ...lines), 0))?.verdict;
+
+  it.each([
+    ['nothing', [], 'not enough known'],
+    ['ohms alone, which tell of no current', ['R1 99.6r dead'], 'not enough known'],
+    ['its supply with nothing on it', ['V1 4.7v open'], 'not enough known'],
+    ['the volts over its resistor', ['R1 1.4v live'], 'sound'],
+    ['the amps at its supply', ['in 4.6v 14ma'], 'sound'],
+  ])('is not sound by its figures: read was %s', (_, lines, verdict) => {
+    expect(verdictOf(...lines)).toBe(verdict);
+  });
+
+  it('is unsafe by them all the same', () => {
+    const lamp = ['V1 ac 230v 50hz on L N', 'R1 33k 1w on L A', 'B1 bridge on A N P M', 'D1 led red series 12 on P M'];
+    expect(judge(analysisOf(specimenOf(...lamp), 0))?.verdict).toBe('do not use');
+  });
+});
+
 describe('readings that speak against the circuit', () => {
   const clip = ['V1 5v on A G', 'R1 39r on A B', 'D1 led white rated 30ma on B G', 'R1 39.1r', 'R1 1.6v'] as const;
   const lacksOf = (...lines: string[]) => judge(analysisOf(specimenOf(...clip, ...lines), 0))?.undecided.map(({ lacks }) => lacks);

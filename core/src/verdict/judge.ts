@@ -1,7 +1,7 @@
 import { type Analysis, type Appraisal, appraise, misfitsIn, oncePer, thermalOf } from '../appraisal/index.ts';
 import { lowVoltageSupply, touchableMains } from '../caution/index.ts';
 import { ratedJunctionCelsius } from '../device/index.ts';
-import { heatPathIn, litLeds } from '../drive/index.ts';
+import { heatPathIn, isLit, litLeds } from '../drive/index.ts';
 import { type Audit, auditSolved, type Finding, isGraver, type Undecided, verdictOf, worstFirst } from '../safety/index.ts';
 import { constructionOf } from './construction.ts';
 import { touchAnswers } from './touch.ts';
@@ -23,7 +23,7 @@ interface Answers {
 /** What the rules say of the circuit, changed by what is known of the thing itself. */
 type SpecimenRule = (found: Found, answers: Answers) => Answers;
 
-const RULES: readonly SpecimenRule[] = [isolation, barePads, junctions, surfaces, fittingReadings];
+const RULES: readonly SpecimenRule[] = [isolation, barePads, junctions, surfaces, liveReading, fittingReadings];
 
 /**
  * The circuit's arrangements and findings, with what Opening and the thermometer add to them; undefined where it cannot be
@@ -117,6 +117,12 @@ function surfaces({ analysis, appraisal }: Found, { findings, undecided }: Answe
   const unread: readonly Undecided[] =
     !isRead && appraisal.supplyWatts.value > HOT_WATTS ? [{ code: 'touch-celsius', ref: '', lacks: 'surface-celsius' }] : [];
   return { findings: [...findings, ...touch.findings], undecided: [...undecided, ...touch.undecided, ...unread] };
+}
+
+/** A circuit that was entered and never read may be another one than that on the bench: it is not sound by its figures alone. */
+function liveReading({ analysis, appraisal: { measured, hardest } }: Found, answers: Answers): Answers {
+  if (measured || !hardest || !isLit(hardest) || analysis.inMode) return answers;
+  return { ...answers, undecided: [...answers.undecided, { code: 'over-amps', ref: hardest.ref, lacks: 'live-reading' }] };
 }
 
 /** Where the readings speak against the circuit, nothing that is computed from both is known. */

@@ -129,6 +129,7 @@ const ANSWERED_ON: Readonly<Record<LackedFact, string>> = {
   'supply-isolation': 'opening',
   'surface-material': 'opening',
   'surface-celsius': 'readings',
+  'live-reading': 'readings',
   'fitting-readings': 'readings',
   'capacitor-volts': 'trace',
   'touchable-net': 'trace',
