@@ -59,6 +59,18 @@ export function otherSources(circuit: Circuit, ref: string, options: SolveOption
   });
 }
 
+/** With fresh or full cells of the same kind, whatever those in it are now; undefined where no cell of a known kind feeds it. */
+export function withFreshCells(circuit: Circuit, ref: string): Circuit | undefined {
+  const part = circuit.parts.find((one) => one.ref === ref);
+  const row = isKind(part, 'battery') ? rowOf(circuit, part).filter(({ chemistry }) => chemistry !== undefined) : [];
+  return row.length === 0 ? undefined : row.reduce((fresh, cell) => withReplacement(fresh, cell.ref, atCharge(cell, 1)), circuit);
+}
+
+/** At rest as its kind is at that charge, with the ohms that were measured of it. */
+function atCharge(cell: BatteryPart, left: number): Part {
+  return { ...cell, openVolts: undefined, charge: left } as Part;
+}
+
 function changesOf(circuit: Circuit, part: Part): readonly (readonly [SourceChange, Circuit])[] {
   const asFound = [{ is: 'as-found' }, circuit] as const;
   if (isKind(part, 'battery')) return [asFound, ...cellChanges(circuit, part)];
@@ -80,13 +92,7 @@ function cellChanges(circuit: Circuit, part: BatteryPart): readonly (readonly [S
   const inAll = (change: (cell: BatteryPart) => Part) =>
     row.reduce((changed, cell) => withReplacement(changed, cell.ref, change(cell)), circuit);
   const charges = row.some(({ chemistry }) => chemistry)
-    ? CHARGES.map(
-        (left) =>
-          [
-            { is: 'charge', left },
-            inAll((cell) => (cell.chemistry ? ({ ...cell, openVolts: undefined, charge: left } as Part) : cell)),
-          ] as const,
-      )
+    ? CHARGES.map((left) => [{ is: 'charge', left }, inAll((cell) => (cell.chemistry ? atCharge(cell, left) : cell))] as const)
     : [];
   const sizes = row.map(({ chemistry, size }) => chemistry && (cellSize(chemistry, size) ?? CELLS[chemistry].usualSize));
   const others = CHEMISTRIES.filter(

@@ -1,5 +1,6 @@
 import { type Analysis, type Appraisal, appraise, causesOf, faultEvidence, SpecimenAnalyses } from '../appraisal/index.ts';
 import { differenceOf, explainArrangement, recognise, remarksOf, sayMissing, sayRemark } from '../arrangement/index.ts';
+import { holdLine, sayOver } from '../bench-line/index.ts';
 import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
 import { poweringFor } from '../caution/index.ts';
 import { costsOf, sayCosts } from '../costs/index.ts';
@@ -12,7 +13,8 @@ import { openQuestionsOf, proofOf, sayOpenQuestion } from '../proof/index.ts';
 import { type Goal, goalSchema, sayMoves, sayWanted, sayWay, searchWays, workOrder } from '../rework/index.ts';
 import { findingSource, sayFaultStress, sayFinding, sayRemedy, sayUndecided, shortFinding } from '../safety/index.ts';
 import { presentState, spineOf, summarise } from '../summary/index.ts';
-import type { Specimen } from '../tape/index.ts';
+import { type Specimen, sayContradiction } from '../tape/index.ts';
+import { saySettling } from '../trace/index.ts';
 import { claimFigures, compareClaims, doubtsOf, gatesOf, judge, poweringFacts, supplyLimitsOf } from '../verdict/index.ts';
 import { ledCurrentSum, resistorWattsSum, type Sum, stressSum, suppliedSum } from '../workings/index.ts';
 import { markdownOf, textOf, treeOf, writeUp, writeUpFactsOf } from '../write-up/index.ts';
@@ -41,6 +43,7 @@ export function accountOf({ id, lines }: ReferenceGadget): string {
     ],
     ['Claims', claims(specimen)],
     ['Before power', beforePower(specimen)],
+    ['Continuity', continuity(specimen)],
     [
       'Due',
       dueItemsOf(analyses, judge(presentState(analyses))?.discharges ?? []).flatMap((item) => [sayDue(item), ...figuresOf(item, '  ')]),
@@ -83,6 +86,13 @@ function beforePower(specimen: Specimen): readonly string[] {
     ...figuresOf(supplyLimitsOf(specimen)),
     ...gatesOf(specimen, NOW).flatMap(({ gate, missing }) => [gate.code, ...missing.map(({ code }) => `  ${code}`)]),
   ];
+}
+
+function continuity({ nets, continuity: known }: Specimen): readonly string[] {
+  if (!known) return [];
+  const settled = known.doubtful.map(saySettling);
+  const next = known.nextHold ? [holdLine(known.nextHold, nets.length), sayOver(known.nextHold, nets.length)] : [];
+  return [...figuresOf(nets), ...figuresOf(known), ...settled, ...known.contradictions.map(sayContradiction), ...next];
 }
 
 const sum = ({ title, lines }: Sum): readonly string[] => [title, ...lines.map(({ what, sum, result }) => `  ${what}: ${sum} = ${result}`)];

@@ -3,8 +3,7 @@ import { outcomeOf, specimenOf, type TestLine } from '../bench-line/tape.testing
 import { parseListing } from '../claim/index.ts';
 import { compare, comparisonCsv, comparisonDocument } from '../compare/index.ts';
 import { driveDetails } from '../details/index.ts';
-import { lookProbability, MARKS_SEEN, SIGNS, signProbability, surgeOf } from '../diagnosis/index.ts';
-import { markProbability } from '../diagnosis/signs.ts';
+import { lookProbability, SIGNS, signProbability, surgeOf } from '../diagnosis/index.ts';
 import { wavesSvg } from '../draw/index.ts';
 import { dueItemsOf, planDay } from '../due/index.ts';
 import { decodeMarking } from '../marking/index.ts';
@@ -125,7 +124,7 @@ function markings(): readonly string[] {
   return MARKINGS.flatMap((marking) => kinds.flatMap((kind) => one(`${marking} ${kind ?? ''}`, decodeMarking(marking, kind))));
 }
 
-/** How often each fault of a lamp on mains shows each sign and mark, and what a loose contact of it does. */
+/** How often each fault of a lamp on mains shows each sign, and what a loose contact of it does. */
 function signs(): readonly string[] {
   const { circuit } = specimenOf(
     'V1 ac 230v 50hz on L N',
@@ -143,8 +142,7 @@ function signs(): readonly string[] {
     (['open', 'short', 'drift', 'joint'] as const).map((fault) => {
       const here = { ref, part: ref, fault, weight: 1, steps: [] };
       const shown = SIGNS.map((sign) => `${sign} ${signProbability(circuit, here, sign)}`);
-      const seen = MARKS_SEEN.map((mark) => `${mark} ${Number(markProbability(circuit, here, mark).toFixed(4))}`);
-      return `${kind} ${fault}: ${[...shown, ...seen].join('; ')}; any mark ${Number(lookProbability(circuit, here).toFixed(4))}`;
+      return `${kind} ${fault}: ${shown.join('; ')}; any mark ${Number(lookProbability(circuit, here).toFixed(4))}`;
     }),
   );
   const settled = solve(circuit);

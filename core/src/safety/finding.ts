@@ -58,6 +58,8 @@ export type FindingFacts =
       /** Multiples of the limit. */
       readonly ratio: Uncertain;
     }
+  /** On fresh cells, where those in it are worn: amps of a chip, and multiples of the limit. */
+  | { readonly about: 'fresh-cells'; readonly amps: number; readonly limit: Limit; readonly ratio: number }
   | { readonly about: 'junction'; readonly low: number; readonly high: number; readonly limit: Limit }
   | {
       readonly about: 'surface';

@@ -147,6 +147,24 @@ describe('a circuit of which nothing was read live', () => {
   });
 });
 
+describe('cells that were worn when they were read', () => {
+  const torch = ['B1 3 aa alkaline on P M', 'R1 4.7r on P B', 'D1 led white 5mm rated 100ma on B M'] as const;
+  const found = (...lines: TestLine[]) => judge(analysisOf(specimenOf(...torch, ...lines), 0))?.findings ?? [];
+
+  it('say what fresh ones do: 4.7 V less 3.5 over 4.7 ohms and their own is far above 100 mA', () => {
+    const [finding] = found('R1 4.7r dead', 'R1 0.12v live', 'in 3.2v 26ma');
+    expect(finding).toMatchObject({ code: 'over-amps', severity: 'caution', ref: 'D1', facts: { about: 'fresh-cells' } });
+    expect(finding && sayFinding(finding)).toMatch(/^D1: on fresh cells about 1\d\d\smA a chip where 100\smA is rated, 1\.\d times/);
+  });
+
+  it('say nothing where fresh ones are within the rating, or are what was judged', () => {
+    const about = (findings: ReturnType<typeof found>) =>
+      findings.filter(({ code }) => code === 'over-amps').map(({ facts }) => facts.about);
+    expect(about(found('correct R1 22r', 'R1 0.6v live', 'in 3.75v 27ma'))).toEqual([]);
+    expect(about(found())).toEqual(['rating']);
+  });
+});
+
 describe('readings that speak against the circuit', () => {
   const clip = ['V1 5v on A G', 'R1 39r on A B', 'D1 led white rated 30ma on B G', 'R1 39.1r', 'R1 1.6v'] as const;
   const lacksOf = (...lines: string[]) => judge(analysisOf(specimenOf(...clip, ...lines), 0))?.undecided.map(({ lacks }) => lacks);

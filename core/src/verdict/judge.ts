@@ -1,8 +1,11 @@
 import { type Analysis, type Appraisal, appraise, misfitsIn, oncePer, thermalOf } from '../appraisal/index.ts';
 import { lowVoltageSupply, touchableMains } from '../caution/index.ts';
-import { ratedJunctionCelsius } from '../device/index.ts';
+import { partsOfKind } from '../circuit/index.ts';
+import { ratedChipAmps, ratedJunctionCelsius } from '../device/index.ts';
 import { heatPathIn, isLit, litLeds } from '../drive/index.ts';
+import { withFreshCells } from '../energy/index.ts';
 import { type Audit, auditSolved, type Finding, isGraver, type Undecided, verdictOf, worstFirst } from '../safety/index.ts';
+import { figureIn } from '../solve/index.ts';
 import { constructionOf } from './construction.ts';
 import { touchAnswers } from './touch.ts';
 
@@ -23,7 +26,7 @@ interface Answers {
 /** What the rules say of the circuit, changed by what is known of the thing itself. */
 type SpecimenRule = (found: Found, answers: Answers) => Answers;
 
-const RULES: readonly SpecimenRule[] = [isolation, barePads, junctions, surfaces, liveReading, fittingReadings];
+const RULES: readonly SpecimenRule[] = [isolation, barePads, junctions, freshCells, surfaces, liveReading, fittingReadings];
 
 /**
  * The circuit's arrangements and findings, with what Opening and the thermometer add to them; undefined where it cannot be
@@ -105,6 +108,24 @@ function junctions({ analysis, appraisal }: Found, answers: Answers): Answers {
     return [{ code: 'over-celsius', severity: 'caution', ref: part.ref, ...assumed, facts: { about: 'junction', low, high, limit } }];
   });
   return { ...answers, findings: [...answers.findings, ...hot] };
+}
+
+/** Cells were worn when they were read: what drives the LEDs within their rating then may be too much on fresh ones. */
+function freshCells({ analysis, appraisal }: Found, answers: Answers): Answers {
+  const fresh = withFreshCells(appraisal.circuit, appraisal.mainSupply);
+  const solved = fresh && analysis.solve(fresh);
+  if (!fresh || !solved?.ok) return answers;
+  const { solution } = solved.value;
+  const over = partsOfKind(fresh, 'led').flatMap((led): Finding[] => {
+    if (answers.findings.some(({ code, ref }) => code === 'over-amps' && ref === led.ref)) return [];
+    const amps = figureIn(solution, { of: 'chip', ref: led.ref, quantity: 'amps' });
+    const limit = ratedChipAmps(led);
+    const ratio = amps / limit.value;
+    if (!(ratio > 1)) return [];
+    const assumed = limit.assumed && { assumed: true as const };
+    return [{ code: 'over-amps', severity: 'caution', ref: led.ref, ...assumed, facts: { about: 'fresh-cells', amps, limit, ratio } }];
+  });
+  return { ...answers, findings: [...answers.findings, ...over] };
 }
 
 /** From here on an outside becomes hot enough to be read, W: half of it a small case takes 40 K above the room. */

@@ -111,3 +111,12 @@ describe('what moves do', () => {
     expect(words.replace(/\s/g, ' ')).toBe('47 Ω for R2, R3, 1 chip of D1 linked out');
   });
 });
+
+describe('other cells', () => {
+  it('keep nothing that was measured, stated or printed of those before, and are no less sure than fresh ones are', () => {
+    const worn = { openVolts: 1.4, cellOhms: 0.3, ampHours: 9, tolerance: 1, spread: { openVolts: 0.01 }, marking: 'LR20' };
+    const measured = circuitOf([{ ref: 'B1', kind: 'battery', pins: ['P', 'M'], chemistry: 'alkaline', size: 'D', series: 4, ...worn }]);
+    const [cells] = applyMoves(measured, [{ move: 'replace-cells', ref: 'B1', chemistry: 'nimh', series: 4 }]).parts;
+    expect(cells).toEqual({ ref: 'B1', kind: 'battery', pins: ['P', 'M'], size: 'D', chemistry: 'nimh', charge: 1, series: 4 });
+  });
+});

@@ -19,7 +19,7 @@ export const replaceCells: MoveDefinition<typeof schema> = {
   apply: (circuit, { ref, chemistry, size, series, parallel }) => {
     const part = partOf(circuit, ref);
     if (!isKind(part, 'battery')) return circuit;
-    const { openVolts: _, cellOhms: __, ampHours: ___, spread: ____, ...rest } = part;
+    const { openVolts: _, cellOhms: __, ampHours: ___, spread: ____, tolerance: _____, marking: ______, ...rest } = part;
     return withReplacement(circuit, ref, {
       ...rest,
       chemistry,
