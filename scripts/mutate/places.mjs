@@ -3,12 +3,20 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import ts from 'typescript';
 
-/** What an operator becomes; one that is not here is left alone. */
-const OPERATORS = new Map([
+/** What a comparison with a whole number becomes: one more, or one less. */
+const BOUNDARIES = new Map([
   ['<', '<='],
   ['<=', '<'],
   ['>', '>='],
   ['>=', '>'],
+]);
+
+/** What an operator becomes; one that is not here is left alone. Of volts and amps no test can tell “under” from “at most”: a comparison of them is turned round. */
+const OPERATORS = new Map([
+  ['<', '>='],
+  ['<=', '>'],
+  ['>', '<='],
+  ['>=', '<'],
   ['===', '!=='],
   ['!==', '==='],
   ['+', '-'],
@@ -43,7 +51,8 @@ export function placesIn(file, text) {
     }
     if (ts.isBinaryExpression(node)) {
       const now = node.operatorToken.getText();
-      const becomes = OPERATORS.get(now);
+      const isWhole = [node.left, node.right].some((side) => ts.isNumericLiteral(side) && /^\d+$/.test(side.text));
+      const becomes = (isWhole ? BOUNDARIES.get(now) : undefined) ?? OPERATORS.get(now);
       if (becomes) places.push({ ...place, at: node.operatorToken.getStart(), now, becomes });
     }
     const within = isConstant && !ts.isFunctionLike(node);

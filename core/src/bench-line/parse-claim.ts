@@ -56,6 +56,12 @@ export function claimFrom(text: string, source: ClaimSource): BenchOutcome {
       at += 1;
       continue;
     }
+    const before = claims.at(-1)?.draft;
+    // Behind its figure a name says once more what it is of: 120 deg beam.
+    if (before && 'field' in before && claimFieldNamed(words[at] ?? '') === before.field) {
+      at += 1;
+      continue;
+    }
     if (taken.outcome.kind !== 'entry') return taken.outcome;
     claims.push(taken.outcome);
     at += taken.used;

@@ -86,7 +86,7 @@ export function parseReading(words: readonly string[], context: BenchContext): B
     }
     const figure = takeFigure(word, placed.place, meter);
     if (typeof figure === 'string') return unread(figure);
-    if (!figure) return undefined;
+    if (!figure) return isOnlyAReading(place) ? unread(sayNoFigure(word)) : undefined;
     figures.push(ripple ? { ...figure, statistic: 'ripple' } : figure);
     ripple = false;
   }
@@ -102,6 +102,16 @@ export function parseReading(words: readonly string[], context: BenchContext): B
     condition: { ...condition, ...(state !== undefined && { state }) },
     ...(meter && { meter: meter.name, ...(meter.trueRms === false && { averaging: true }) }),
   });
+}
+
+/** What no part and no net is: a line that begins with it is a reading, or nothing. */
+function isOnlyAReading({ at }: Place): boolean {
+  return at === 'in' || at === 'source' || at === 'light' || at === 'surface';
+}
+
+function sayNoFigure(word: string): string {
+  if (/^pf/i.test(word)) return 'pf: behind it stands a power factor, above 0 and up to 1, as “pf 0.52”.';
+  return `“${word}” is no figure with its unit, and no condition of a reading: “cold”, “dead”, “after 10min”, “mode low”, “±0.1v”.`;
 }
 
 /** The meter in hand for such a place; what the in-line meter does not show is read with the probes. */
@@ -269,6 +279,12 @@ function takeFigure(word: string, place: Place, meter: Meter | undefined): Readi
 
 function takeUncertainty(word: string, figures: ReadingFigure[]): string | undefined {
   const last = figures.at(-1);
+  const percent = /^±(\d+(?:[.,]\d+)?)%$/.exec(word)?.[1];
+  const share = percent === undefined ? Number.NaN : Number(percent.replace(',', '.')) / 100;
+  if (last && share > 0) {
+    figures[figures.length - 1] = { ...last, uncertainty: (share * Math.abs(last.value)) / 2 };
+    return undefined;
+  }
   const parsed = readFigure(word.slice(1));
   if (!last || !parsed || 'wrong' in parsed || !(parsed.value > 0)) return `${word}: write the uncertainty behind a figure, as ±0.02.`;
   if (parsed.unit !== undefined && parsed.unit !== last.unit) return `${word}: not the unit of the figure before it.`;

@@ -41,6 +41,28 @@ describe('what is typed with its value', () => {
     expect(named).toMatchObject({ draft: { part: { beta: 200 } } });
   });
 
+  it('an uncertainty in percent of its figure, or in its unit: both are the limits, two standard deviations', () => {
+    expect(outcomeOf('in 5v ±2%')).toMatchObject({ draft: { figures: [{ value: 5, uncertainty: 0.05 }] } });
+    expect(outcomeOf('in 5v ±0.1v')).toMatchObject({ draft: { figures: [{ value: 5, uncertainty: 0.05 }] } });
+    expect(outcomeOf('in ±2%')).toMatchObject({ kind: 'unread' });
+  });
+
+  it('a word that is no figure, where only a reading can stand, is named', () => {
+    expect(outcomeOf('in 5v 41ma after soon')).toMatchObject({ message: expect.stringMatching(/^“after” is no figure/) });
+    expect(outcomeOf('in 230v pf 3')).toMatchObject({ message: expect.stringContaining('up to 1') });
+    expect(outcomeOf('lux bright')).toMatchObject({ message: expect.stringContaining('“bright”') });
+  });
+
+  it('cells in parallel with their number before the word or behind it', () => {
+    const [before, behind] = ['B1 3 aa alkaline 2 parallel on A B', 'B1 3 aa alkaline parallel 2 on A B'].map((line) => outcomeOf(line));
+    expect(before).toEqual(behind);
+    expect(before).toMatchObject({ draft: { part: { series: 3, parallel: 2 } } });
+  });
+
+  it('a claim whose name stands behind its figure', () => {
+    expect(outcomeOf('claim 120 deg beam box')).toEqual(outcomeOf('claim 120 deg box'));
+  });
+
   it('figures between two nets: the line that was meant is offered', () => {
     expect(outcomeOf('A G 4.9v', ...ROW)).toMatchObject({ kind: 'unread', nearest: 'A to G 4.9v' });
     expect(outcomeOf('A to G 4.9v', ...ROW)).toMatchObject({ kind: 'entry' });

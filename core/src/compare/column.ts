@@ -1,5 +1,6 @@
-import { type Analysis, type Appraisal, appraise } from '../appraisal/index.ts';
+import { type Analysis, type Appraisal, appraise, symptomsOf } from '../appraisal/index.ts';
 import { type DriveDetails, driveDetails } from '../details/index.ts';
+import { sayObservation } from '../diagnosis/index.ts';
 import { planWatts, type WattPlan } from '../draw/index.ts';
 import { isLit } from '../drive/index.ts';
 import { isContradicted, type Judgement, judge } from '../verdict/index.ts';
@@ -30,20 +31,24 @@ export function factsOf({ id, analysis }: ComparedState): ComparedFacts {
   const judgement = judge(analysis);
   const details = driveDetails(analysis);
   const isOff = isContradicted(judgement);
-  // A circuit that is not whole yet, or that its readings speak against, has nothing to compare but what was read.
-  const isKnown = appraised.ok && appraised.value.hardest !== undefined && isLit(appraised.value.hardest) && !isOff;
-  const state = rework === 0 ? 'as found' : (specimen.reworks[rework - 1]?.title ?? `after rework ${rework}`);
-  const plan = isKnown ? planWatts(appraised.value.circuit, appraised.value.solution, judgement?.arrangements ?? []) : undefined;
+  const [symptom] = rework === specimen.reworks.length ? symptomsOf(specimen) : [];
+  // A circuit that is not whole yet, that does not work, or that its readings speak against, has nothing to compare but
+  // what was read.
+  const whole = appraised.ok && appraised.value.hardest && isLit(appraised.value.hardest) ? appraised.value : undefined;
+  const known = isOff || symptom ? undefined : whole;
+  const named = rework === 0 ? 'as found' : (specimen.reworks[rework - 1]?.title ?? `after rework ${rework}`);
+  const doubt = symptom ? `it ${sayObservation(symptom)}` : isOff ? 'its readings do not fit its circuit' : undefined;
+  const plan = known && planWatts(known.circuit, known.solution, judgement?.arrangements ?? []);
   return {
     id,
     rework,
     name: specimen.name,
-    state: isOff ? `${state}; its readings do not fit its circuit` : state,
+    state: doubt === undefined ? named : `${named}; ${doubt}`,
     analysis,
-    ...(isKnown && { appraisal: appraised.value }),
+    ...(known && { appraisal: known }),
     // What is dangerous in it by now stays said; that nothing more was found says nothing.
-    ...(judgement && (isKnown || judgement.verdict === 'do not use') && { judgement }),
-    ...(details.ok && { details: isKnown ? details.value : { ...details.value, leds: [] } }),
+    ...(judgement && (known || judgement.verdict === 'do not use') && { judgement }),
+    ...(details.ok && { details: known ? details.value : { ...details.value, leds: [] } }),
     ...(plan && { plan }),
   };
 }

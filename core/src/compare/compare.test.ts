@@ -189,6 +189,18 @@ it('a state that its readings speak against is compared by nothing that is compu
   expect(comparison.rows.filter(({ better }) => better.includes(1)).map(({ code }) => code)).toEqual([]);
 });
 
+describe('what does not work', () => {
+  it('is compared by nothing that it would do if it did, until it works again', () => {
+    const dark = clip('Dark clip', 'it does not light');
+    const broken = compared(clip('Clip', 'R1 1.6v'), dark);
+    expect(broken.columns[1]).toMatchObject({ state: 'as found; it does not light' });
+    expect(row(broken, 'led-current')?.cells[1]).toBeUndefined();
+    const mended = compared(clip('Clip', 'R1 1.6v'), [...dark, 'it works again']);
+    expect(mended.columns[1]).toMatchObject({ state: 'as found' });
+    expect(row(mended, 'led-current')?.cells[1]?.text).toMatch(/mA/);
+  });
+});
+
 describe('light for a watt that no LED gives', () => {
   it('is shown, and makes nothing better: the lux or its distance was read wrongly', () => {
     const lines = ['V1 5v on A G', 'R1 39r on A B', 'D1 led white on B G'];

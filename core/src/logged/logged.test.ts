@@ -64,5 +64,14 @@ describe('what a column comes to', () => {
   it('says no hertz of what holds still, and nothing of nothing', () => {
     expect(loggedStatistics([0, 1, 2], [5, 5, 5])).toEqual({ mean: 5, rms: 5, min: 5, max: 5, count: 3, flickerPercent: 0 });
     expect(loggedStatistics([0, 1], [Number.NaN, Number.NaN])).toBeUndefined();
+    // Without time each figure counts once: of 3 and 4 the rms is √12.5.
+    expect(loggedStatistics([0, 0], [3, 4])).toMatchObject({ mean: 3.5, rms: Math.sqrt(12.5), count: 2 });
+    // A straight line from 0 to 1: its mean is a half, its rms 1 ÷ √3; what goes below nought has no flicker.
+    expect(loggedStatistics([0, 2], [0, 1])).toMatchObject({
+      mean: 0.5,
+      rms: expect.closeTo(1 / Math.sqrt(3), 12),
+      flickerPercent: 100,
+    });
+    expect(loggedStatistics([0, 2], [-1, 1])?.flickerPercent).toBeUndefined();
   });
 });

@@ -151,7 +151,14 @@ function signs(): readonly string[] {
 }
 
 function compared(): readonly string[] {
-  const states = ['book-clip-after', 'mirror-bar', 'head-torch', 'path-marker', 'crank-light'].flatMap((id) => {
+  return [
+    ...comparisonOf('book-clip-after', 'mirror-bar', 'head-torch', 'path-marker', 'crank-light'),
+    ...comparisonOf('camp-lantern-reworked', 'stair-torch', 'long-lead-strip', 'hall-lamp-dark'),
+  ];
+}
+
+function comparisonOf(...ids: readonly string[]): readonly string[] {
+  const states = ids.flatMap((id) => {
     const analyses = new SpecimenAnalyses(specimenOf(...gadget(id)));
     return [{ id, analysis: analyses.found }, ...(analyses.last === analyses.found ? [] : [{ id, analysis: analyses.last }])];
   });

@@ -126,3 +126,32 @@ function rewritten(circuit: Circuit, seed: number): Circuit {
     { ground: `w${groundOf(circuit)}` },
   );
 }
+
+describe('a circuit that is too large to be solved densely', () => {
+  // Over 36 unknowns, with a source between two nets, coils and transistors: no symmetric matrix.
+  const LADDER = Array.from({ length: 24 }, (_, index): readonly LoosePart[] => [
+    { ref: `R${index}`, kind: 'resistor', pins: [`p${index}`, `p${index + 1}`], ohms: 1 + index / 10 },
+    { ref: `L${index}`, kind: 'inductor', pins: [`p${index + 1}`, `q${index}`], henries: 1e-3, ohms: 0.2 },
+    { ref: `Q${index}`, kind: 'bjt', pins: [`q${index}`, `b${index}`, 'm'], polarity: 'npn', beta: 100 },
+    { ref: `S${index}`, kind: 'resistor', pins: [`p${index + 1}`, `b${index}`], ohms: 22_000 },
+  ]).flat();
+  const circuit = circuitOf(
+    [{ ref: 'V1', kind: 'dc', pins: ['p0', 'x'], volts: 6 }, { ref: 'R99', kind: 'resistor', pins: ['x', 'm'], ohms: 0.5 }, ...LADDER],
+    {
+      ground: 'm',
+    },
+  );
+
+  it('keeps charge and energy, and each coil has no volts but its winding’s', () => {
+    const solved = solve(circuit);
+    if (!solved.ok) throw new Error(solved.error.message);
+    expectBalance(solved.value);
+    expectChargeKept(circuit);
+    for (let index = 0; index < 24; index++) {
+      const { volts, amps } = solved.value.parts[`L${index}`] ?? { volts: { avg: 1 }, amps: { avg: 0 } };
+      expect(volts.avg).toBeCloseTo(0.2 * amps.avg, 9);
+      // Saturated, or 100 times what 22 kΩ let into its base: milliamperes.
+      expect(amps.avg).toBeGreaterThan(0.004);
+    }
+  });
+});

@@ -132,6 +132,8 @@ const NAMED: readonly (readonly [RegExp, Chemistry, (match: RegExpExecArray) => 
 /** A block of six small cells. */
 const BLOCK = { chemistry: 'alkaline', size: '6LR61', cells: 6 } as const;
 
+const isCount = (word: string | undefined) => word !== undefined && /^\d{1,3}$/.test(word);
+
 /** `3 aaa alkaline`, `2 x CR2032`, `9v`, `3s2p 18650 2500mah 60mr`: number, size, chemistry, capacity, ohms of a cell. */
 function read(words: readonly string[]): TypedPart | string {
   let chemistry: Chemistry | undefined;
@@ -153,7 +155,9 @@ function read(words: readonly string[]): TypedPart | string {
     else if (both?.match) named = { chemistry: both.of, size: both.sizeOf(both.match) };
     else if (pack) [series, parallel] = [Number(pack[1]), pack[2] === undefined ? parallel : Number(pack[2])];
     else if (/^\d{1,3}p$/.test(lower)) parallel = Number.parseInt(lower, 10);
-    else if (lower === 'parallel' && /^\d{1,3}$/.test(words[index + 1] ?? '')) parallel = Number(words[index + 1]);
+    else if (lower === 'parallel' && isCount(words[index + 1])) parallel = Number(words[index + 1]);
+    else if (isCount(word) && words[index + 1]?.toLowerCase() === 'parallel' && !isCount(words[index + 2])) parallel = Number(word);
+    else if (lower === 'parallel' && isCount(words[index - 1])) continue;
     else if (words[index - 1]?.toLowerCase() === 'parallel') continue;
     else if (series === undefined && /^\d{1,2}x?$/.test(lower)) series = Number.parseInt(lower, 10);
     else if (lower === 'x' || lower === '×' || lower === 'series') continue;
