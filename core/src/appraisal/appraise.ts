@@ -8,7 +8,7 @@ import type { Analysis } from './analysis.ts';
 import { fittedCircuit } from './fitted-circuit.ts';
 import { thermalOf } from './heat-readings.ts';
 import { oncePer } from './once-per.ts';
-import type { PlacedReading } from './placed-readings.ts';
+import { mainSupply, type PlacedReading } from './placed-readings.ts';
 import { isPlain, placeOf, type Slot, slotsOf } from './slots.ts';
 import { WHILE_FAULTY } from './symptoms.ts';
 
@@ -43,7 +43,9 @@ export const appraise: (analysis: Analysis) => Result<Appraisal> = oncePer((anal
   const { specimen } = analysis;
   const found = fittedCircuit(analysis);
   if (!found.ok) return found;
-  const { circuit, readings, supply, shown, trusted, fit } = found.value;
+  const { circuit, readings, shown, trusted, fit } = found.value;
+  // Of a crank and its cells the readings tell which gives more.
+  const supply = mainSupply(fit.circuit) ?? found.value.supply;
   const stresses = stressesOf(fit.circuit, fit, boardCelsiusOf(fit.circuit, fit.solution, thermalOf(analysis)));
   const hardest = hardestDriven(stresses);
   // On mains an in-line meter is the way in; elsewhere it is proposed where one is in hand.

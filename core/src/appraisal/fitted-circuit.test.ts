@@ -73,3 +73,23 @@ describe('a circuit fitted to readings', () => {
     expect(amps(false)?.fits).toBe(false);
   });
 });
+
+describe('of several supplies', () => {
+  it('the one that gives most by the readings is the main one: fresh cells would outdo the crank, those that were read do not', () => {
+    const lantern = [
+      'V1 crank 40hz 6.8v 3.1v @ 22r on L N',
+      'B2 bridge on L N P M',
+      'B1 3 nimh 80mah on P M',
+      'R1 4.7r on P A',
+      'D1-D12 led white 5mm 12 parallel on A M',
+    ];
+    const main = (...lines: string[]) => {
+      const appraised = appraise(analysisOf(specimenOf(...lantern, ...lines), 0));
+      return appraised.ok ? [appraised.value.mainSupply, appraised.value.supplyWatts.value] : [];
+    };
+    expect(main()[0]).toBe('B1');
+    const [ref, watts] = main('B1 3.61v', 'R1 0.42v');
+    expect(ref).toBe('V1');
+    expect(watts).toBeGreaterThan(0.3);
+  });
+});

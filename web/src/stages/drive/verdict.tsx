@@ -1,4 +1,4 @@
-import { type Appraisal, type Judgement, type Limits, partOfKind, type Stress } from '@mindful-probe/core';
+import { type Appraisal, type Judgement, type Limits, partOfKind, type Stress, suppliesOf } from '@mindful-probe/core';
 import { useState } from 'react';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { LedCurrentSum, ResistorWattsSum, SuppliedSum } from '../../shared/figures/fetched-sums.ts';
@@ -69,7 +69,7 @@ export function Verdict({ appraisal, after, judgement, rework, mode }: VerdictPr
         <FigureBlock
           level="none"
           figure={<Figure value={supplyWatts} unit="watts" />}
-          name="Supply"
+          name={suppliesOf(circuit).length > 1 ? appraisal.mainSupply : 'Supply'}
           limit={claimed === undefined ? 'delivers' : `delivers; ${figureText(claimed, 'watts')} claimed`}
           sum={<SuppliedSum appraisal={appraisal} />}
         />
