@@ -141,6 +141,7 @@ export type LackedFact =
   | 'touchable-net'
   | 'fault-unsolved'
   | 'live-reading'
+  | 'in-line-reading'
   | 'fitting-readings';
 
 /** The last word on a circuit. */

@@ -236,6 +236,9 @@ function bleederFor({ farads, volts, limitSeconds }: Facts<'stored'>): string {
   return ohms >= 1e6 ? `${(ohms / 1e6).toPrecision(2)} MΩ` : `${Number((ohms / 1e3).toPrecision(2))} kΩ`;
 }
 
+const NOTHING_READ =
+  'No live reading stands behind its currents: how hard it is driven follows from the values entered, and from what is usual.';
+
 const LACKS: Readonly<Record<LackedFact, { readonly text: string; readonly settleBy: string }>> = {
   case: { text: 'What the case is of is not known: metal without earth can become live.', settleBy: 'Look what the case is of.' },
   earth: {
@@ -264,10 +267,8 @@ const LACKS: Readonly<Record<LackedFact, { readonly text: string; readonly settl
     text: 'How hot its outside becomes is not known.',
     settleBy: 'Leave it on for half an hour, and read the case.',
   },
-  'live-reading': {
-    text: 'No live reading stands behind its currents: how hard it is driven follows from the values entered, and from what is usual.',
-    settleBy: 'Read the amps at its supply; where nothing is at mains, the volts over a resistor do.',
-  },
+  'live-reading': { text: NOTHING_READ, settleBy: 'Read the amps at its supply, or the volts over a resistor.' },
+  'in-line-reading': { text: NOTHING_READ, settleBy: 'Read the watts and amps with an in-line meter at its plug, closed.' },
   'fitting-readings': {
     text: 'Readings do not fit the circuit as traced: its currents, and how hard it is driven, are not known.',
     settleBy: 'Look on Readings which do not fit, and at what would explain it: a part, a reading, a join.',

@@ -143,7 +143,10 @@ describe('a circuit of which nothing was read live', () => {
 
   it('is unsafe by them all the same', () => {
     const lamp = ['V1 ac 230v 50hz on L N', 'R1 33k 1w on L A', 'B1 bridge on A N P M', 'D1 led red series 12 on P M'];
-    expect(judge(analysisOf(specimenOf(...lamp), 0))?.verdict).toBe('do not use');
+    const judgement = judge(analysisOf(specimenOf(...lamp), 0));
+    expect(judgement?.verdict).toBe('do not use');
+    // Probes on mains are the last resort.
+    expect(judgement?.undecided.map(({ lacks }) => lacks)).toContain('in-line-reading');
   });
 });
 

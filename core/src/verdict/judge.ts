@@ -141,9 +141,10 @@ function surfaces({ analysis, appraisal }: Found, { findings, undecided }: Answe
 }
 
 /** A circuit that was entered and never read may be another one than that on the bench: it is not sound by its figures alone. */
-function liveReading({ analysis, appraisal: { measured, hardest } }: Found, answers: Answers): Answers {
+function liveReading({ analysis, appraisal: { circuit, measured, hardest } }: Found, answers: Answers): Answers {
   if (measured || !hardest || !isLit(hardest) || analysis.inMode) return answers;
-  return { ...answers, undecided: [...answers.undecided, { code: 'over-amps', ref: hardest.ref, lacks: 'live-reading' }] };
+  const lacks = touchableMains(circuit) ? 'in-line-reading' : 'live-reading';
+  return { ...answers, undecided: [...answers.undecided, { code: 'over-amps', ref: hardest.ref, lacks }] };
 }
 
 /** Where the readings speak against the circuit, nothing that is computed from both is known. */

@@ -130,6 +130,7 @@ const ANSWERED_ON: Readonly<Record<LackedFact, string>> = {
   'surface-material': 'opening',
   'surface-celsius': 'readings',
   'live-reading': 'readings',
+  'in-line-reading': 'first-light',
   'fitting-readings': 'readings',
   'capacitor-volts': 'trace',
   'touchable-net': 'trace',
