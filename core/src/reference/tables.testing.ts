@@ -3,9 +3,11 @@ import { outcomeOf, specimenOf, type TestLine } from '../bench-line/tape.testing
 import { parseListing } from '../claim/index.ts';
 import { compare, comparisonCsv, comparisonDocument } from '../compare/index.ts';
 import { driveDetails } from '../details/index.ts';
+import { CHEMISTRIES, deviceOf, PART_KINDS, typicalCell } from '../device/index.ts';
 import { lookProbability, SIGNS, signProbability, surgeOf } from '../diagnosis/index.ts';
 import { wavesSvg } from '../draw/index.ts';
 import { dueItemsOf, planDay } from '../due/index.ts';
+import * as core from '../index.ts';
 import { decodeMarking } from '../marking/index.ts';
 import { GENERIC_METERS } from '../meter/index.ts';
 import {
@@ -265,6 +267,23 @@ function waves(): readonly string[] {
   });
 }
 
+/** Of a zod schema nothing is worth a line; of a definition all that is no function. */
+const isData = (value: unknown) =>
+  typeof value !== 'function' && !(typeof value === 'object' && value !== null && ('parse' in value || value instanceof RegExp));
+
+/** Every table and default that the core hands out, and what each kind of part says of itself. */
+function defaults(): readonly string[] {
+  const tables = Object.entries(core).filter(([, value]) => isData(value));
+  const kinds = PART_KINDS.map((kind) => [kind, Object.fromEntries(Object.entries(deviceOf(kind)).filter(([, value]) => isData(value)))]);
+  const charges = [1, 0.75, 0.5, 0.25, 0.1, 0];
+  const cells = CHEMISTRIES.map((chemistry) => [chemistry, charges.map((charge) => typicalCell(chemistry, undefined, charge))]);
+  return [
+    ...tables.flatMap(([name, value]) => one(name, value)),
+    ...kinds.flatMap(([kind, value]) => one(`kind ${kind}`, value)),
+    ...cells.flatMap(([chemistry, value]) => one(`cell ${chemistry}`, value)),
+  ];
+}
+
 export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['typed-lines', typedLines],
   ['questions', questions],
@@ -275,4 +294,5 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['measured', measured],
   ['day', day],
   ['waves', waves],
+  ['defaults', defaults],
 ];
