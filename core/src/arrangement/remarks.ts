@@ -9,6 +9,8 @@ export type TraceRemark = { readonly refs: readonly string[] } & (
   | { readonly code: 'electrolytic-reversed' }
   | { readonly code: 'outputs-together'; readonly net: string }
   | { readonly code: 'cells-opposed'; readonly pole: 'plus' | 'minus' }
+  /** The coil, then the converter whose own it is. */
+  | { readonly code: 'coil-of-converter' }
 );
 
 /** An LED that sees more than this the wrong way round, and never lights, is reversed. */
@@ -30,6 +32,7 @@ export function remarksOf(circuit: Circuit, solution: Solution | undefined): rea
     ...reversedStores(circuit, solution),
     ...outputsTogether(circuit).filter(({ refs }) => !opposed.some((one) => one.refs.every((ref) => refs.includes(ref)))),
     ...opposed,
+    ...coilsOfConverters(circuit),
   ];
 }
 
@@ -84,4 +87,13 @@ function opposedCells({ parts }: Circuit): readonly TraceRemark[] {
     if (!one?.pole || one.pole !== other?.pole || more.length > 0) return [];
     return [{ code: 'cells-opposed', refs: [one.ref, other.ref], pole: one.pole }];
   });
+}
+
+/** A coil from the input of a converter to its output is the one that it works with, which the converter has in it already. */
+function coilsOfConverters(circuit: Circuit): readonly TraceRemark[] {
+  return partsOfKind(circuit, 'converter').flatMap(({ ref, pins: [inPlus, , outPlus] }) =>
+    partsOfKind(circuit, 'inductor')
+      .filter(({ pins }) => pins.includes(inPlus) && pins.includes(outPlus))
+      .map((coil): TraceRemark => ({ code: 'coil-of-converter', refs: [coil.ref, ref] })),
+  );
 }

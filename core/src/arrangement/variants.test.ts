@@ -148,6 +148,26 @@ describe('remarks on the way', () => {
     ]);
   });
 
+  it('a coil traced from a converter’s input to its output, as on the board of a garden light: the converter has it already', () => {
+    const cell: Part = { ref: 'B1', kind: 'battery', pins: ['P', 'M'], chemistry: 'nimh', size: 'AA' };
+    const boost: Part = {
+      ref: 'U1',
+      kind: 'converter',
+      pins: ['P', 'M', 'O', 'M'],
+      mode: 'boost',
+      outVolts: 3.3,
+      limitAmps: 0.008,
+      efficiency: 0.75,
+      minInVolts: 0.9,
+      maxInVolts: 3,
+    };
+    const led: Part = { ref: 'D1', kind: 'led', pins: ['O', 'M'] };
+    const coil = (pins: [string, string]): Part => ({ ref: 'L1', kind: 'inductor', pins, henries: 100e-6 });
+    expect(remarks(circuitOf(cell, boost, led, coil(['O', 'P'])))).toEqual([['coil-of-converter', 'L1', 'U1']]);
+    expect(remarks(circuitOf(cell, boost, led, coil(['O', 'X'])))).toEqual([]);
+    expect(sayRemark({ code: 'coil-of-converter', refs: ['L1', 'U1'] })).toMatch(/^L1 leads from the input of U1 to its output/);
+  });
+
   it('each says what it is of, and its figure', () => {
     const turned = circuitOf(usb, ballast, { ref: 'D1', kind: 'led', pins: ['G', 'B'] });
     const solution = solve(turned);
