@@ -134,6 +134,9 @@ describe('the time in which a thing does not work', () => {
   it('has the usual circuit of its kind while nothing is traced, and the traced one as soon as it is there', () => {
     const supposed = faultEvidence(analysisOf(specimenOf('suppose capacitive-dropper 12', 'it does not light', 'D3 dark spot'), 0));
     expect(supposed).toMatchObject({ isSupposed: true, evidence: [{}, { what: { of: 'D3' } }] });
+    // Parts that nothing feeds yet are no circuit to look for faults in.
+    const begun = ['suppose capacitive-dropper 12', 'it does not light', 'R7 100r on A B', 'R8 100r on B C'];
+    expect(faultEvidence(analysisOf(specimenOf(...begun), 0))?.isSupposed).toBe(true);
     expect(supposed?.circuit.parts.find(({ kind }) => kind === 'led')).toMatchObject({ ref: 'D1-D12', series: 24 });
     expect(faultEvidence(analysisOf(specimenOf('suppose capacitive-dropper 12', 'it does not light', ...SPOT), 0))?.isSupposed).toBe(false);
     expect(faultEvidence(analysisOf(specimenOf('it does not light'), 0))).toBeUndefined();

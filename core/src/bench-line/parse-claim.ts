@@ -119,8 +119,8 @@ function claimAt(words: readonly string[], at: number, source: ClaimSource): Tak
   if (behind) return { outcome: claimInFigures(behind, word, source), used: 2 };
   // A unit, and behind it what of: 15000h life, 25000 h lifetime.
   const same = next === undefined ? undefined : claimFieldNamed(next);
-  const isOfOwnFigure = after !== undefined && readFigure(after) !== undefined;
-  if (same !== undefined && readFigure(word) !== undefined && !isOfOwnFigure)
+  const isOfNextFigure = after !== undefined && claimInFigures(same, after, source).kind === 'entry';
+  if (same !== undefined && readFigure(word) !== undefined && !isOfNextFigure)
     return { outcome: claimInFigures(same, word, source), used: 2 };
   return { outcome: claimInFigures(undefined, word, source), used: 1 };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { replay } from '../tape/index.ts';
-import { entriesOf, outcomeOf } from './tape.testing.ts';
+import { entriesOf, outcomeOf, specimenOf } from './tape.testing.ts';
 
 describe('continuity', () => {
   const pads = 'pad 1,pad 2,pad 3,pad 4,pad 9'.split(',');
@@ -97,5 +97,17 @@ describe('continuity', () => {
 
   it('keeps the copper that a pad is seen on', () => {
     expect(replay(entriesOf(...pads, 'pad 4 copper left plane')).pads[3]).toEqual({ name: '4', places: {}, copper: 'left plane' });
+  });
+});
+
+describe('pads that were said to be joined', () => {
+  const contradicted = (hold: string) =>
+    specimenOf('pad 1', 'pad 2', 'pad 3', 'beeper 30r 0.3r', 'join 1 2', hold).continuity?.contradictions;
+
+  it('are so no more where the beeper is silent between them, or shows more than its leads have', () => {
+    expect(contradicted('hold 1: 2 | 0.3r')).toEqual([]);
+    expect(contradicted('hold 1: 2')).toEqual([]);
+    expect(contradicted('hold 1: 2 | 5r')).toMatchObject([{ code: 'join' }]);
+    expect(contradicted('hold 1: 3')).toMatchObject([{ code: 'join' }]);
   });
 });

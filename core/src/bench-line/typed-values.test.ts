@@ -61,6 +61,7 @@ describe('what is typed with its value', () => {
 
   it('a claim whose name stands behind its figure', () => {
     expect(outcomeOf('claim 120 deg beam box')).toEqual(outcomeOf('claim 120 deg box'));
+    expect(outcomeOf('claim 15000h life 60lm box')).toMatchObject({ draft: { field: 'lifeHours', value: 15_000 }, more: [{ value: 60 }] });
   });
 
   it('figures between two nets: the line that was meant is offered', () => {

@@ -62,6 +62,9 @@ describe('parts of a gadget that is not repaired', () => {
   });
 
   it('that are not on its board are named', () => {
+    // One package by its name is one, and not the part of that name once more.
+    const one = circuitOf([{ ref: 'D1', kind: 'led', pins: ['a', 'b'], colour: 'red', body: '5mm' }]);
+    expect(salvaged(one, ['D1'])).toMatchObject([{ count: 1 }]);
     expect(salvaged(lamp, ['R1', 'R9'])).toBe('R9');
     expect(salvaged(lamp, ['R1-R3'])).toBe('R3');
   });

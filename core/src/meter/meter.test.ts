@@ -50,3 +50,10 @@ describe('a meter by its specification', () => {
     );
   });
 });
+
+it('a range shows its own last digit above a tenth of it, and finer ones below, as a meter that goes a range down', () => {
+  const range = { unit: 'volts', upTo: 20, counts: 2000, percent: 0.5, digits: 3 } as const;
+  expect([15, 2.1, 1.9, 0.15].map((value) => displayStep(range, value))).toEqual(
+    [0.01, 0.01, 1e-3, 1e-4].map((step) => expect.closeTo(step, 12)),
+  );
+});

@@ -20,6 +20,9 @@ describe('a beam', () => {
     expect(two).toMatchObject({ between: 'power of the cosine' });
     expect(two?.beamDegrees?.value).toBeCloseTo(120, 6);
     expect(candelaAt(two as NonNullable<typeof two>, 60)).toBeCloseTo(5, 9);
+    // Behind itself it sends nothing.
+    expect([90, 100, 135].map((degrees) => candelaAt(two as NonNullable<typeof two>, degrees))).toEqual([0, 0, 0]);
+    expect(candelaAt(two as NonNullable<typeof two>, 89)).toBeGreaterThan(0);
   });
 
   it('between two readings is as unsure as the slope of the law through them makes its angle', () => {
