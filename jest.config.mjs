@@ -1,3 +1,5 @@
+import { existsSync } from 'node:fs';
+
 const transform = {
   '^.+\\.(ts|tsx)$': [
     '@swc/jest',
@@ -39,6 +41,9 @@ const browserLike = (name) => ({
   setupFiles: [new URL('./web/src/testing/jsdom.testing.ts', import.meta.url).pathname],
 });
 
+/** The tests of the core as `npm test` runs them: its files imported by a few, which load and warm up the core once each. */
+const coreTogether = { ...node('core'), displayName: 'core-together', rootDir: './.cache/core-tests' };
+
 /** What answers requests, once more with its data in a PostgreSQL. */
 const onPostgres = {
   ...node('server'),
@@ -61,6 +66,7 @@ const endToEndOnPostgres = {
 export default {
   projects: [
     node('core'),
+    ...(existsSync(new URL(coreTogether.rootDir, import.meta.url)) ? [coreTogether] : []),
     node('print'),
     node('cli'),
     node('server'),

@@ -68,7 +68,8 @@ function stampOf(places) {
   return hash.digest('hex');
 }
 
-const CHROMIUM_PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+/** The one that never has a window first: it starts twice as fast. */
+const CHROMIUM_PLACES = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
 
 /** The browser for the end-to-end tests; Debian's package is installed where there is none and one may. */
 export function ensureChromium() {
@@ -77,5 +78,5 @@ export function ensureChromium() {
   process.stderr.write('Installing Chromium…\n');
   must('apt-get', ['update'], { quiet: true });
   must('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], { quiet: true, env: { DEBIAN_FRONTEND: 'noninteractive' } });
-  return CHROMIUM_PLACES[0];
+  return CHROMIUM_PLACES.find(existsSync) ?? 'chromium';
 }

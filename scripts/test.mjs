@@ -1,7 +1,7 @@
 // Types, formatting and lint, import directions, unit and end-to-end tests. The last line counts them all.
 // `npm test -- unit` leaves out the browser; anything else is handed to Jest.
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join, relative } from 'node:path';
 import { ensureBuilt, ensureChromium, ensurePackages, ROOT, run } from './steps.mjs';
@@ -45,7 +45,8 @@ async function checkAll(checks) {
 const typesOf = (project) => [
   `types of ${project}`,
   'npx',
-  ['tsc', '--noEmit', '--composite', 'false', '--declaration', 'false', '-p', project],
+  // What a package takes from another is checked with that one: here its declarations, as they are built, do.
+  ['tsc', '--noEmit', '--composite', 'false', '--declaration', 'false', '--customConditions', 'built', '-p', project],
 ];
 
 await checkAll([
@@ -102,13 +103,29 @@ function runSuites(name, projects, ...more) {
   suites.push(...testResults);
 }
 
-// Suites that compute share the cores. Those of the browser go one by one: beside each other they find waits that are too short.
+/** Writes a few files of tests, each of which imports its share of those of the core: see the project of Jest. */
+function gatherCoreTests() {
+  const folder = join(ROOT, '.cache', 'core-tests');
+  rmSync(folder, { recursive: true, force: true });
+  mkdirSync(folder, { recursive: true });
+  const files = readdirSync(join(ROOT, 'core', 'src'), { recursive: true }).map(String);
+  const tests = files.filter((name) => name.endsWith('.test.ts')).sort();
+  const shares = 2 * availableParallelism();
+  for (let share = 0; share < shares; share++) {
+    const imports = tests.filter((_, index) => index % shares === share).map((name) => `import '../../core/src/${name}';\n`);
+    writeFileSync(join(folder, `share-${share + 1}.test.ts`), imports.join(''));
+  }
+}
+
+// Suites that compute share the cores; those of the browser come after them, as each of them has a server and a browser beside it.
+if (jestArgs.length === 0) gatherCoreTests();
 runSuites(
   'unit',
-  ['core', 'print', 'cli', 'server', ...(hasPostgres ? ['postgres'] : []), 'demo', 'web'],
-  `--maxWorkers=${availableParallelism()}`,
+  [jestArgs.length === 0 ? 'core-together' : 'core', 'print', 'cli', 'server', ...(hasPostgres ? ['postgres'] : []), 'demo', 'web'],
+  // Some wait for a process or a clock: one more than there are cores fills them.
+  `--maxWorkers=${availableParallelism() + 1}`,
 );
-if (!unitOnly) runSuites('browser', ['e2e', ...(hasPostgres ? ['e2e-postgres'] : [])], '--runInBand');
+if (!unitOnly) runSuites('browser', ['e2e', ...(hasPostgres ? ['e2e-postgres'] : [])], `--maxWorkers=${availableParallelism()}`);
 
 const slowest = suites
   .map(({ name, startTime, endTime }) => ({ name: relative(ROOT, name), seconds: (endTime - startTime) / 1000 }))

@@ -53,11 +53,7 @@ async function tab(name: string): Promise<string> {
       return shown();
     }
     await page.keyboard.press('ArrowRight');
-    await page.waitForFunction(
-      (before) => document.querySelector('[role=tab][data-state=active]')?.textContent !== before,
-      { timeout: 3000 },
-      chosen,
-    );
+    await page.waitForFunction((before) => document.querySelector('[role=tab][data-state=active]')?.textContent !== before, {}, chosen);
   }
   throw new Error(`There is no tab “${name}”.`);
 }

@@ -19,6 +19,11 @@ export interface RunningApp {
   kill(): Promise<void>;
 }
 
+/** What a page may take on a busy machine: a wait ends with what it waits for, and this is there for what never comes. */
+const PATIENCE_MS = 120_000;
+/** After this a key is pressed again: what is just drawn may not have listened yet. */
+const PRESSED_AGAIN_MS = 2000;
+
 /** A new, empty data folder. */
 export function newFolder(): string {
   return mkdtempSync(join(tmpdir(), 'probe-e2e-'));
@@ -64,7 +69,8 @@ function end(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
 
 export function openBrowser(more: readonly string[] = []): Promise<Browser> {
   const executablePath =
-    process.env.CHROMIUM ?? ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find(existsSync);
+    process.env.CHROMIUM ??
+    ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find(existsSync);
   if (!executablePath) throw new Error('There is no Chromium: npm test installs it.');
   return puppeteer.launch({
     executablePath,
@@ -75,6 +81,7 @@ export function openBrowser(more: readonly string[] = []): Promise<Browser> {
 /** A page that fails the test where the application complains in the console. */
 export async function openPage(browser: Browser, url: string, complaints: string[] = []): Promise<Page> {
   const page = await browser.newPage();
+  page.setDefaultTimeout(PATIENCE_MS);
   await page.setViewport({ width: 1280, height: 800 });
   page.on('pageerror', (error) => complaints.push(String(error)));
   page.on('console', (message) => {
@@ -87,12 +94,14 @@ export async function openPage(browser: Browser, url: string, complaints: string
 
 /** Opens the shelf's dialog for a new specimen by its key, which a page that is just drawn may not listen to yet. */
 export async function pressNew(page: Page): Promise<void> {
-  for (let tries = 0; tries < 20; tries++) {
+  for (let tries = 0; tries < PATIENCE_MS / PRESSED_AGAIN_MS; tries++) {
     await page.keyboard.press('n');
-    const opened = await page.waitForSelector('[role=dialog]', { timeout: 500 }).catch(() => null);
+    const opened = await page.waitForSelector('[role=dialog]', { timeout: PRESSED_AGAIN_MS }).catch(() => null);
     if (!opened) continue;
     // What is typed before the field has the focus would be lost.
     await page.waitForFunction(() => document.activeElement?.matches('[role=dialog] input'));
+    // A key that was pressed again as the dialog came would stand in it.
+    await pressWith(page, 'Control', 'a');
     return;
   }
   throw new Error('n opens no dialog.');
@@ -138,7 +147,7 @@ export async function enterLine(page: Page, line: string): Promise<void> {
   await typeLine(page, line);
   await page.keyboard.press('Enter');
   await page
-    .waitForFunction(() => (document.querySelector('input[aria-label="Bench line"]') as HTMLInputElement).value === '', { timeout: 90_000 })
+    .waitForFunction(() => (document.querySelector('input[aria-label="Bench line"]') as HTMLInputElement).value === '')
     .catch(async () => {
       throw new Error(`“${line}” was not taken: ${await meaning(page)}`);
     });
@@ -189,12 +198,12 @@ export function meaning(page: Page): Promise<string> {
 /** Goes to a stage by `g` and its letter. */
 export async function goTo(page: Page, letter: string, title: string): Promise<void> {
   // A stage that is just drawn may not listen to keys yet.
-  for (let tries = 0; tries < 10; tries++) {
+  for (let tries = 0; tries < PATIENCE_MS / PRESSED_AGAIN_MS; tries++) {
     await page.keyboard.press('Escape');
     await page.keyboard.press('g');
     await page.keyboard.press(letter as 'c');
     const arrived = await page
-      .waitForFunction((wanted) => document.querySelector('h1')?.textContent?.startsWith(wanted), { timeout: 2000 }, title)
+      .waitForFunction((wanted) => document.querySelector('h1')?.textContent?.startsWith(wanted), { timeout: PRESSED_AGAIN_MS }, title)
       .catch(() => null);
     if (arrived) return;
   }
@@ -228,7 +237,7 @@ export async function waitForText(page: Page, text: string, selector = 'main'): 
   await page
     .waitForFunction(
       (place, wanted) => document.querySelector(place)?.textContent?.replace(/\s/g, ' ').includes(wanted),
-      { timeout: 90_000 },
+      {},
       selector,
       text.replace(/\s/g, ' '),
     )

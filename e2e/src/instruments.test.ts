@@ -38,7 +38,7 @@ async function takeInto(slot: string): Promise<string> {
 async function tapSpace(slot: string): Promise<string> {
   await page.keyboard.press('Space');
   await page
-    .waitForFunction(() => /, taken from/.test(document.querySelector('#bench-meaning')?.textContent ?? ''), { timeout: 90_000 })
+    .waitForFunction(() => /, taken from/.test(document.querySelector('#bench-meaning')?.textContent ?? ''))
     .catch(async () => {
       throw new Error(`${slot}: ${await meaning(page)}`);
     });
@@ -95,7 +95,7 @@ describe('a book clip on a lead that drops volts', () => {
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'Bench line');
     expect(await tapSpace('V1')).toMatch(/^V1 4\.8\d*v/);
-    await page.waitForFunction(() => document.querySelector('[aria-label="Does not fit"]') === null, { timeout: 90_000 });
+    await page.waitForFunction(() => document.querySelector('[aria-label="Does not fit"]') === null);
     expect(await page.$eval('aside', (tape) => tape.textContent)).toContain('in hand: bench meter');
   });
 
@@ -141,14 +141,12 @@ describe('a series', () => {
     await page.keyboard.type('Tcase ');
     await page.keyboard.down('Space');
     await page
-      .waitForFunction(() => /Logging Tcase/.test(document.body.textContent ?? ''), { timeout: 90_000 })
+      .waitForFunction(() => /Logging Tcase/.test(document.body.textContent ?? ''))
       .catch(async () => expect(await meaning(page)).toBe('Logging Tcase'));
     await page.keyboard.up('Space');
-    await page.waitForFunction(() => /Logging Tcase.* [2-9] values/.test(document.body.textContent ?? ''), { timeout: 90_000 });
+    await page.waitForFunction(() => /Logging Tcase.* [2-9] values/.test(document.body.textContent ?? ''));
     bench.kill('SIGKILL');
-    await page.waitForFunction(() => /Logging Tcase.*The instrument is not there/.test(document.body.textContent ?? ''), {
-      timeout: 90_000,
-    });
+    await page.waitForFunction(() => /Logging Tcase.*The instrument is not there/.test(document.body.textContent ?? ''));
     const before = await logged();
     expect(before).toBeGreaterThanOrEqual(2);
     // Meanwhile the page does all else.
@@ -156,7 +154,7 @@ describe('a series', () => {
     await standIns(port);
     await page.waitForFunction(
       (count) => [...document.querySelectorAll('aside li')].filter((entry) => /Tcase/.test(entry.textContent ?? '')).length > count,
-      { timeout: 90_000 },
+      {},
       before,
     );
     await page.keyboard.press('Space');
@@ -196,7 +194,7 @@ describe('what is not allowed', () => {
     await volts?.click({ count: 3 });
     await page.keyboard.type('5');
     await pressButton(page, 'Switch on');
-    await page.waitForFunction(() => /Switch off/.test(document.querySelector('[role=dialog]')?.textContent ?? ''), { timeout: 90_000 });
+    await page.waitForFunction(() => /Switch off/.test(document.querySelector('[role=dialog]')?.textContent ?? ''));
     const other = await openPage(bench.browser, `${bench.app.url}/`);
     const output = () =>
       other.evaluate(

@@ -25,7 +25,7 @@ function shown(): Promise<number> {
 async function waitForPictures(count: number): Promise<void> {
   await page.waitForFunction(
     (wanted) => document.querySelectorAll('[aria-label="Pictures of the opening"] img').length === wanted,
-    { timeout: 90_000 },
+    {},
     count,
   );
 }

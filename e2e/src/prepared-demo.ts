@@ -1,4 +1,4 @@
-import { cpSync, existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { ROOT, startApp } from './harness.ts';
@@ -10,11 +10,31 @@ const MADE_BY = join(ROOT, '.cache', 'e2e-demo-made-by');
 /** What is at work on the demo's bench is so by the time of its first start; older than this it is made anew. */
 const LONGEST_KEPT_MS = 15 * 60_000;
 const [LOOK_MS, LONGEST_ROWS_MS] = [200, 120_000];
+/** There while one of the files that run beside each other has it in hand; older than the longest it is one's that was cut short. */
+const IN_HAND = join(ROOT, '.cache', 'e2e-demo-in-hand');
+const LONGEST_IN_HAND_MS = 2 * LONGEST_ROWS_MS;
 
 /** Fills a new data folder with the demo: started once and copied, so that not every file waits for its first start. */
 export async function copyPreparedDemo(folder: string): Promise<void> {
-  if (!isUsable()) await prepare();
-  cpSync(PREPARED, folder, { recursive: true });
+  while (!takeInHand()) await setTimeout(LOOK_MS);
+  try {
+    if (!isUsable()) await prepare();
+    cpSync(PREPARED, folder, { recursive: true });
+  } finally {
+    rmSync(IN_HAND, { recursive: true, force: true });
+  }
+}
+
+function takeInHand(): boolean {
+  mkdirSync(join(ROOT, '.cache'), { recursive: true });
+  try {
+    mkdirSync(IN_HAND);
+    return true;
+  } catch {
+    const since = statSync(IN_HAND, { throwIfNoEntry: false })?.mtimeMs ?? Date.now();
+    if (Date.now() - since > LONGEST_IN_HAND_MS) rmSync(IN_HAND, { recursive: true, force: true });
+    return false;
+  }
 }
 
 function isUsable(): boolean {

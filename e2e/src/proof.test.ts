@@ -125,13 +125,10 @@ describe('two soaks at once, by the rounds', () => {
     await page.keyboard.press('g');
     await page.keyboard.press('n');
     await waitForText(page, 'at the bench with');
-    await page.waitForFunction(
-      () => {
-        const text = document.querySelector('main')?.textContent ?? '';
-        return text.includes('Hall clip') && text.includes('Reading-room lamp') && text.includes('soak');
-      },
-      { timeout: 90_000 },
-    );
+    await page.waitForFunction(() => {
+      const text = document.querySelector('main')?.textContent ?? '';
+      return text.includes('Hall clip') && text.includes('Reading-room lamp') && text.includes('soak');
+    });
     expect(await axeFindings(page)).toEqual([]);
     await waitForText(page, ': soak');
     // Everything else put off, so that a reading of a soak comes first.
@@ -141,7 +138,7 @@ describe('two soaks at once, by the rounds', () => {
       await page.keyboard.press('x');
       await page.waitForFunction(
         (old) => (document.querySelector('[aria-label="Due now"]')?.textContent ?? '').slice(0, 60) !== old.slice(0, 60),
-        { timeout: 90_000 },
+        {},
         before,
       );
     }
@@ -190,7 +187,7 @@ describe('a soak read by the stand-in thermometer', () => {
     await enterLine(page, 'soak case 20min');
     await typeLine(page, 'Tcase ');
     await page.keyboard.press('Space');
-    await page.waitForFunction(() => /, taken from/.test(document.querySelector('#bench-meaning')?.textContent ?? ''), { timeout: 90_000 });
+    await page.waitForFunction(() => /, taken from/.test(document.querySelector('#bench-meaning')?.textContent ?? ''));
     expect(await meaning(page)).toMatch(/Tcase [\d.]+c, taken from/);
     await waitForText(page, 'one reading', '[data-soak]');
   });
@@ -213,9 +210,7 @@ describe('the mirror bar at half its power, by the stand-in meters', () => {
     for (const line of ['in ', 'D1 ']) {
       await typeLine(page, line);
       await page.keyboard.press('Space');
-      await page.waitForFunction(() => /, taken from/.test(document.querySelector('#bench-meaning')?.textContent ?? ''), {
-        timeout: 90_000,
-      });
+      await page.waitForFunction(() => /, taken from/.test(document.querySelector('#bench-meaning')?.textContent ?? ''));
       await page.keyboard.press('Enter');
       await page.waitForFunction(() => document.querySelector<HTMLInputElement>('input[aria-label="Bench line"]')?.value === '');
     }

@@ -18,7 +18,7 @@ beforeAll(() => {
 /** The rework of a specimen, with its sentence there. */
 async function reworkOf(id: string): Promise<void> {
   await page.goto(`${bench.app.url}/specimens/${id}/rework`, { waitUntil: 'load' });
-  await page.waitForSelector('[aria-label="Goal"]', { timeout: 90_000 });
+  await page.waitForSelector('[aria-label="Goal"]');
 }
 
 async function newGadget(name: string, lines: readonly string[]): Promise<void> {
@@ -41,7 +41,7 @@ async function want(goal: string, fields: Readonly<Record<string, string>>): Pro
 }
 
 async function searched(): Promise<void> {
-  await page.waitForFunction(() => / ways kept/.test(document.querySelector('main [role=status]')?.textContent ?? ''), { timeout: 90_000 });
+  await page.waitForFunction(() => / ways kept/.test(document.querySelector('main [role=status]')?.textContent ?? ''));
 }
 
 /** What each row says. */
@@ -92,7 +92,7 @@ describe('a lamp on mains', () => {
     await page.keyboard.press('Space');
     await waitForText(page, 'make safe 1', '[aria-label="Entries"]');
     await page.reload({ waitUntil: 'load' });
-    await page.waitForSelector('[aria-label="Work order"] input:checked', { timeout: 90_000 });
+    await page.waitForSelector('[aria-label="Work order"] input:checked');
     // A step that is done can be shown.
     const photo = join(bench.app.folder, 'lifted.png');
     writeFileSync(photo, Buffer.from(PIXEL, 'base64'));

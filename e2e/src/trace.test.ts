@@ -101,7 +101,7 @@ function padCount(): Promise<number> {
 
 async function waitForPads(count: number): Promise<void> {
   await page
-    .waitForFunction((wanted) => document.querySelectorAll('[data-pad]').length === wanted, { timeout: 90_000 }, count)
+    .waitForFunction((wanted) => document.querySelectorAll('[data-pad]').length === wanted, {}, count)
     .catch(async () => {
       const seen = await page.evaluate(() => ({
         pads: [...document.querySelectorAll<HTMLElement>('[data-pad]')].map((tag) => `${tag.dataset.pad} ${tag.dataset.tone}`),
@@ -122,7 +122,7 @@ async function waitForBench(text: string): Promise<void> {
   await page
     .waitForFunction(
       (wanted) => document.querySelector<HTMLInputElement>('input[aria-label="Bench line"]')?.value.trim() === wanted,
-      { timeout: 90_000 },
+      {},
       text,
     )
     .catch(async () => expect(await benchText()).toBe(text));
@@ -163,7 +163,7 @@ describe('a board, from two photos to a recognised circuit', () => {
       await (chooser as ElementHandle<HTMLInputElement>).uploadFile(files[side]);
       await page.waitForFunction(
         (name) => [...document.querySelectorAll('[role=dialog] option')].some((option) => option.textContent === name),
-        { timeout: 90_000 },
+        {},
         `board ${side}.png`,
       );
     }
@@ -252,7 +252,7 @@ describe('a board, from two photos to a recognised circuit', () => {
       await (chooser as ElementHandle<HTMLInputElement>).uploadFile(files[side]);
       await page.waitForFunction(
         (name) => [...document.querySelectorAll('[role=dialog] option')].some((option) => option.textContent === name),
-        { timeout: 90_000 },
+        {},
         `board ${side}.png`,
       );
     }
