@@ -4,12 +4,20 @@ import { type BenchOutcome, benchContext, parseBenchLine } from './index.ts';
 /** A line as it is typed at the bench, or an entry that no line makes. */
 export type TestLine = string | EntryDraft;
 
+/** A line with when it was entered on 7 March 2026, in hours and minutes. */
+export type TimedLine = readonly [time: string, line: TestLine];
+
 /** The tape that lines make, one after the other; throws where one is not taken. */
 export function entriesOf(...lines: readonly TestLine[]): Entry[] {
+  return timedEntriesOf(...lines.map((line): TimedLine => ['10:00', line]));
+}
+
+/** The same of lines that were entered at their times. */
+export function timedEntriesOf(...lines: readonly TimedLine[]): Entry[] {
   const entries: Entry[] = [];
-  for (const [index, line] of lines.entries()) {
+  for (const [index, [time, line]] of lines.entries()) {
     const drafts = typeof line === 'string' ? draftsOf(line, entries).map((draft) => ({ ...draft, typed: line })) : [line];
-    for (const [part, draft] of drafts.entries()) entries.push(completeDraft(draft, `entry-${index}-${part}`, '2026-03-07T10:00:00Z'));
+    for (const [part, draft] of drafts.entries()) entries.push(completeDraft(draft, `entry-${index}-${part}`, `2026-03-07T${time}:00Z`));
   }
   return entries;
 }

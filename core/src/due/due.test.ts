@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { SpecimenAnalyses } from '../appraisal/index.ts';
 import { benchContext, parseBenchLine } from '../bench-line/index.ts';
-import { completeDraft, type Entry, type EntryDraft, replay } from '../tape/index.ts';
+import { type TimedLine, timedEntriesOf } from '../bench-line/tape.testing.ts';
+import { replay } from '../tape/index.ts';
 import { type DaySettings, type DueSpecimen, dueItemsOf, planDay, sayDue, sayLeft } from './index.ts';
 
 const SETTINGS: DaySettings = {
@@ -14,37 +15,21 @@ const SETTINGS: DaySettings = {
 /** A day in March, by its hours and minutes. */
 const at = (time: string) => `2026-03-07T${time}:00.000Z`;
 
-type Line = readonly [string, string | EntryDraft];
-
-const CLIP: readonly Line[] = [
+const CLIP: readonly TimedLine[] = [
   ['09:00', 'claim 5v listing'],
   ['09:01', 'V1 5v usb'],
   ['09:01', 'R1 47r on V1.+ A'],
   ['09:01', 'D1 led white rated 20ma on A V1.-'],
 ];
 
-const REWORKED: readonly Line[] = [
+const REWORKED: readonly TimedLine[] = [
   ['09:02', 'in 5.02v 41ma'],
   ['09:05', 'dead'],
   ['09:06', { kind: 'rework', title: '68 Ω for R1', changes: [{ move: 'replace-resistor', ref: 'R1', ohms: 68, rated: { watts: 0.25 } }] }],
 ] as const;
 
-function entriesOf(lines: readonly Line[]): readonly Entry[] {
-  const entries: Entry[] = [];
-  for (const [time, line] of lines) {
-    const drafts: EntryDraft[] = [];
-    if (typeof line === 'string') {
-      const outcome = parseBenchLine(line, benchContext(replay(entries)));
-      if (outcome.kind !== 'entry') throw new Error(`${line}: ${JSON.stringify(outcome)}`);
-      drafts.push({ ...outcome.draft, typed: line });
-    } else drafts.push(line);
-    for (const draft of drafts) entries.push(completeDraft(draft, `entry-${String(entries.length).padStart(3, '0')}`, at(time)));
-  }
-  return entries;
-}
-
-function dueOf(id: string, ...lines: readonly Line[]): DueSpecimen {
-  const analyses = new SpecimenAnalyses(replay(entriesOf(lines)));
+function dueOf(id: string, ...lines: readonly TimedLine[]): DueSpecimen {
+  const analyses = new SpecimenAnalyses(replay(timedEntriesOf(...lines)));
   return { id, name: `The ${id}`, items: dueItemsOf(analyses, []) };
 }
 
@@ -74,7 +59,7 @@ describe('what a specimen wants', () => {
   });
 
   it('is nothing once it is signed off, and the look that was promised when its time has come', () => {
-    const signed: readonly Line[] = [...CLIP, ...REWORKED, ['09:20', 'in 5.02v 28ma'], ['09:30', { kind: 'proof', verdict: 'keep' }]];
+    const signed: readonly TimedLine[] = [...CLIP, ...REWORKED, ['09:20', 'in 5.02v 28ma'], ['09:30', { kind: 'proof', verdict: 'keep' }]];
     const [look] = dueOf('clip', ...signed, ['09:31', 'again in 2 hours: does it still light']).items.filter(({ of }) => of === 'look');
     const item = { id: 'clip', name: 'Clip', items: look ? [look] : [] };
     expect(planDay([item], SETTINGS, at('09:40')).tasks.map(({ start }) => start)).toEqual([111]);
@@ -86,7 +71,7 @@ describe('what a specimen wants', () => {
   });
 
   it('waits for what a store still holds', () => {
-    const analyses = new SpecimenAnalyses(replay(entriesOf([...CLIP, ['09:10', 'live'], ['09:11', 'charged']])));
+    const analyses = new SpecimenAnalyses(replay(timedEntriesOf(...CLIP, ['09:10', 'live'], ['09:11', 'charged'])));
     const items = dueItemsOf(analyses, [
       {
         ref: 'C1',
@@ -105,7 +90,7 @@ describe('what a specimen wants', () => {
 });
 
 describe('a soak on the day', () => {
-  const soaking = (...more: readonly Line[]) =>
+  const soaking = (...more: readonly TimedLine[]) =>
     dueOf(
       'clip',
       ...CLIP,
@@ -151,7 +136,7 @@ describe('a soak on the day', () => {
   });
 
   it('ends with the power, by its word, and with the next one', () => {
-    const running = (...more: readonly Line[]) => soaking(...more).items.filter(({ of }) => of === 'run').length;
+    const running = (...more: readonly TimedLine[]) => soaking(...more).items.filter(({ of }) => of === 'run').length;
     expect(running()).toBe(1);
     expect(running(['09:20', 'dead'])).toBe(0);
     expect(running(['09:20', 'soak stopped: it climbs'])).toBe(0);
@@ -203,7 +188,8 @@ describe('a day', () => {
 });
 
 describe('lines of what runs by itself', () => {
-  const outcome = (line: string, ...before: readonly Line[]) => parseBenchLine(line, benchContext(replay(entriesOf([...CLIP, ...before]))));
+  const outcome = (line: string, ...before: readonly TimedLine[]) =>
+    parseBenchLine(line, benchContext(replay(timedEntriesOf(...CLIP, ...before))));
 
   it.each([
     ['glue 30min', { of: 'glue', minutes: 30 }],

@@ -7,7 +7,8 @@ const LEFT_OUT = new Set(['circuit', 'specimen', 'tape', 'solution', 'entry', 'w
 
 const isFlat = (value: unknown) => typeof value !== 'object' || value === null;
 
-function plainNumber(value: number): string {
+/** To three digits; what a solver leaves of nothing is nothing. */
+export function plainNumber(value: number): string {
   if (Math.abs(value) < NOTHING) return '0';
   return Number.isFinite(value) ? String(Number(value.toPrecision(KEPT_DIGITS))) : String(value);
 }

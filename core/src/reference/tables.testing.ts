@@ -28,6 +28,9 @@ import { ask } from '../slide-rules/index.ts';
 import { solve } from '../solve/index.ts';
 import { judge } from '../verdict/index.ts';
 import { drawn } from './account.testing.ts';
+import { dead, readWrong } from './broken.testing.ts';
+import { days } from './days.testing.ts';
+import { drawings } from './drawings.testing.ts';
 import { figuresOf } from './figures-of.testing.ts';
 import { REFERENCE_GADGETS } from './gadgets.testing.ts';
 import { TYPED_LINES } from './typed-lines.testing.ts';
@@ -289,10 +292,14 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['questions', questions],
   ['markings', markings],
   ['signs', signs],
+  ['read-wrong', readWrong],
+  ['dead', dead],
+  ['drawings', drawings],
   ['compared', compared],
   ['listing', () => figuresOf(parseListing(LISTING))],
   ['measured', measured],
   ['day', day],
+  ['days', days],
   ['waves', waves],
   ['defaults', defaults],
 ];
