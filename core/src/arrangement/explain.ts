@@ -1,5 +1,6 @@
 import { type Circuit, switchingStageOf } from '../circuit/index.ts';
 import type { Part, PartKind } from '../device/index.ts';
+import { formatSignificant } from '../quantity/index.ts';
 import type { Arrangement, ArrangementCode, Assumption, Role } from './arrangement.ts';
 import { usualCircuit } from './usual.ts';
 
@@ -81,7 +82,9 @@ export function explainArrangement({ code, roles, estimate }: Arrangement): read
   });
   phrases.push({ words: '.' });
   if (estimate && Number.isFinite(estimate.chipAmps))
-    phrases.push({ words: ` By hand about ${(1000 * estimate.chipAmps).toPrecision(3)} mA a chip: ${ASSUMPTIONS[estimate.assumes]}.` });
+    phrases.push({
+      words: ` By hand about ${formatSignificant(1000 * estimate.chipAmps, 3)} mA a chip: ${ASSUMPTIONS[estimate.assumes]}.`,
+    });
   return phrases;
 }
 

@@ -1,3 +1,4 @@
+import { formatSignificant } from '../quantity/index.ts';
 import type { TraceRemark } from './remarks.ts';
 
 /** A remark as a sentence. */
@@ -5,7 +6,7 @@ export function sayRemark(remark: TraceRemark): string {
   const { refs } = remark;
   switch (remark.code) {
     case 'led-reversed':
-      return `${refs[0]} has ${remark.volts.toPrecision(3)} V the wrong way round and never lights: turned round, or traced so.`;
+      return `${refs[0]} has ${formatSignificant(remark.volts, 3)} V the wrong way round and never lights: turned round, or traced so.`;
     case 'electrolytic-reversed':
       return `${refs[0]} has its first pin, its plus, at the lower side: an electrolytic one would be reversed. Turn it round if only the trace has it so.`;
     case 'outputs-together':

@@ -1,3 +1,4 @@
+import { formatSignificant } from '../quantity/index.ts';
 /** A safe way to give a thing its first power. */
 export interface PoweringWay {
   readonly code: 'limited-supply' | 'in-line-meter' | 'lamp-in-series' | 'own-cells' | 'by-hand';
@@ -86,7 +87,7 @@ function sayPart(part: PoweringPart): string | undefined {
     case 'adapter':
       return `${ref}: read it with nothing on it first, and its polarity: one that is not regulated gives far more than it says.`;
     case 'converter':
-      return `${ref}: where its current can be set, it is turned down to nothing before the LEDs are joined, then its volts, and the current comes up from zero. With nothing on it its output is at ${part.mostVolts.toPrecision(3)} V.`;
+      return `${ref}: where its current can be set, it is turned down to nothing before the LEDs are joined, then its volts, and the current comes up from zero. With nothing on it its output is at ${formatSignificant(part.mostVolts, 3)} V.`;
     case 'store':
       return part.farads < STORE_FARADS
         ? undefined

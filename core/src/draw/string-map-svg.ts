@@ -1,3 +1,4 @@
+import { formatSignificant } from '../quantity/index.ts';
 import { PALETTES, type Palette, type PaletteName } from './palette.ts';
 import { svgDocument, svgText } from './svg-document.ts';
 
@@ -35,7 +36,7 @@ export function stringMapSvg(packages: readonly DrawnPackage[], title: string, p
           ...square(palette, middle - SIDE / 2, top + 15, state),
           ...(volts === undefined
             ? []
-            : [svgText(palette, middle, top + 51, `${volts.toPrecision(3)} V`, 'text-anchor="middle" font-size="11"')]),
+            : [svgText(palette, middle, top + 51, `${formatSignificant(volts, 3)} V`, 'text-anchor="middle" font-size="11"')]),
         ];
       }),
     ),

@@ -1,6 +1,6 @@
 import { type Circuit, partsOfKind, suppliesOf, withReplacement } from '../circuit/index.ts';
 import { type BatteryPart, CELLS, cellOf, endAmpsOf, type Part } from '../device/index.ts';
-import { formatEngineering } from '../quantity/index.ts';
+import { formatEngineering, formatSignificant } from '../quantity/index.ts';
 import { type SolveWarmed, solveWarmed } from '../solve/index.ts';
 import { CAPACITY_SPREAD } from './runtime.ts';
 
@@ -54,7 +54,7 @@ const ENDS: Readonly<Record<Exclude<Charging['endedBy'], 'fed'>, string>> = {
 export function sayCharging({ ref, points, hours, endedBy, ofCapacity }: Charging): string {
   const first = formatEngineering(points[0]?.amps ?? Number.NaN, 'amps').text;
   const [low, high] = [1 - CAPACITY_SPREAD, 1 + CAPACITY_SPREAD].map((share) => formatEngineering(share * hours, 'hours', 2).text);
-  const begins = `${ref} is charged from flat with ${first}, ${ofCapacity.toPrecision(2)} of its capacity an hour`;
+  const begins = `${ref} is charged from flat with ${first}, ${formatSignificant(ofCapacity, 2)} of its capacity an hour`;
   if (endedBy !== 'fed') return `${begins}; ${low} to ${high} ${ENDS[endedBy]}.`;
   const percent = Math.round(100 * (points.at(-1)?.charge ?? 0));
   return `${begins}, and is not filled: at about ${percent} % of its charge, after ${low} to ${high}, what it feeds takes all that comes.`;

@@ -1,4 +1,4 @@
-import { multiply, type Uncertain } from '../quantity/index.ts';
+import { formatSignificant, multiply, type Uncertain } from '../quantity/index.ts';
 
 /** What an in-line meter shows of a supply. */
 export interface InLineFigures {
@@ -59,7 +59,7 @@ export function completeInLine(read: InLineFigures, alternating: boolean): Compl
 
 function wattsBetween(voltAmps: number): NonNullable<Completed['wattsBetween']> {
   const [low, high] = [ARRANGEMENT_POWER_FACTORS.low * voltAmps, ARRANGEMENT_POWER_FACTORS.high * voltAmps];
-  const text = `volts × amps is not watts: ${voltAmps.toPrecision(3)} VA can be ${low.toPrecision(2)} W behind a capacitor dropper and up to ${high.toPrecision(3)} W behind a resistor. Read the watts.`;
+  const text = `volts × amps is not watts: ${formatSignificant(voltAmps, 3)} VA can be ${formatSignificant(low, 2)} W behind a capacitor dropper and up to ${formatSignificant(high, 3)} W behind a resistor. Read the watts.`;
   return { low, high, text };
 }
 

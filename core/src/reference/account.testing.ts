@@ -4,7 +4,7 @@ import { holdLine, sayOver } from '../bench-line/index.ts';
 import { specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
 import { poweringFor } from '../caution/index.ts';
 import { costsOf, sayCosts } from '../costs/index.ts';
-import { driveDetails, markedChips } from '../details/index.ts';
+import { type DriveDetails, driveDetails, markedChips } from '../details/index.ts';
 import { aftermathOf, diagnose, diagnosisDocument, FaultBench, lineOfTest, stringMapOf } from '../diagnosis/index.ts';
 import { drawSchematic, planWatts, schematicSvg, wattPlanSvg } from '../draw/index.ts';
 import { dueItemsOf, sayDue } from '../due/index.ts';
@@ -16,7 +16,23 @@ import { presentState, spineOf, summarise } from '../summary/index.ts';
 import { type Specimen, sayContradiction } from '../tape/index.ts';
 import { saySettling } from '../trace/index.ts';
 import { claimFigures, compareClaims, doubtsOf, gatesOf, judge, poweringFacts, supplyLimitsOf } from '../verdict/index.ts';
-import { ledCurrentSum, resistorWattsSum, type Sum, stressSum, suppliedSum } from '../workings/index.ts';
+import {
+  flickerSum,
+  heatSum,
+  leadSum,
+  ledCurrentSum,
+  lifeSum,
+  lumensSum,
+  readLightSum,
+  resistorWattsSum,
+  runtimeSum,
+  type Sum,
+  storeSum,
+  stressSum,
+  suppliedSum,
+  supplySum,
+  trackSum,
+} from '../workings/index.ts';
 import { markdownOf, textOf, treeOf, writeUp, writeUpFactsOf } from '../write-up/index.ts';
 import { figuresOf } from './figures-of.testing.ts';
 
@@ -117,6 +133,7 @@ function state(analysis: Analysis): readonly string[] {
     ...Object.keys(solution.leds).flatMap((ref) => sum(ledCurrentSum(appraisal, ref))),
     ...circuit.parts.filter(({ kind }) => kind === 'resistor').flatMap(({ ref }) => sum(resistorWattsSum(appraisal, ref))),
     ...sum(suppliedSum(appraisal)),
+    ...detailSums(details.value).flatMap(sum),
     '### Readings',
     ...figuresOf(slots),
     ...figuresOf({ next, causes: causesOf(analysis) }),
@@ -145,6 +162,24 @@ function state(analysis: Analysis): readonly string[] {
     ...judgement.undecided.map((one) => Object.values(sayUndecided(one)).join(' ')),
     ...figuresOf({ discharges: judgement.discharges }),
     ...judgement.faults.flatMap((outcome) => [...figuresOf(outcome), ...outcome.over.map(sayFaultStress)]),
+  ];
+}
+
+/** The sums behind the figures of Drive. */
+function detailSums({ supply, leds, light, lead, tracks, stores, runtime }: DriveDetails): readonly Sum[] {
+  return [
+    ...(supply ? [supplySum(supply)] : []),
+    ...(lead ? [leadSum(lead)] : []),
+    ...(supply ? tracks.map((track) => trackSum(track, supply.amps)) : []),
+    ...stores.map(storeSum),
+    ...leds.flatMap(({ lumens, flicker, ...led }) => [
+      heatSum(led),
+      ...(lumens ? [lumensSum(lumens)] : []),
+      ...(flicker ? [flickerSum(flicker)] : []),
+      lifeSum(led),
+    ]),
+    ...(light ? [readLightSum(light)] : []),
+    ...(runtime ? [runtimeSum(runtime)] : []),
   ];
 }
 

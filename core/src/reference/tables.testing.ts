@@ -32,6 +32,7 @@ import { dead, readWrong } from './broken.testing.ts';
 import { days } from './days.testing.ts';
 import { drawings } from './drawings.testing.ts';
 import { figuresOf } from './figures-of.testing.ts';
+import { findings } from './findings.testing.ts';
 import { REFERENCE_GADGETS } from './gadgets.testing.ts';
 import { TYPED_LINES } from './typed-lines.testing.ts';
 
@@ -85,6 +86,17 @@ const QUESTIONS = [
   'pulse 90ma 25%',
   'moonshine 3v',
   '5v',
+  'beam 300lux 180lux 90deg 1m',
+  'beam 300lux 300lux 20deg',
+  'pair 60r from 33r',
+  'lead 0.9a 12m',
+  'strip 24v 5 x 4 led 5m 0.1r',
+  'base 0.6v 20ma',
+  'runtime 3 aa alkaline',
+  'pack 3s2p aa',
+  'dropper 230v 15ma 400v',
+  'flicker 90hz',
+  'flicker 3000hz',
   '5v 5x',
 ];
 
@@ -292,6 +304,7 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['questions', questions],
   ['markings', markings],
   ['signs', signs],
+  ['findings', findings],
   ['read-wrong', readWrong],
   ['dead', dead],
   ['drawings', drawings],

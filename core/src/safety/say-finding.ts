@@ -1,6 +1,6 @@
 import type { RatingKind } from '../device/index.ts';
 import { limitWords } from '../drive/index.ts';
-import { formatEngineering, type Unit } from '../quantity/index.ts';
+import { formatEngineering, formatSignificant, type Unit } from '../quantity/index.ts';
 import type { Finding, FindingCode, FindingFacts, LackedFact, TouchSort, Undecided } from './finding.ts';
 import type { FaultStress, SingleFault } from './single-faults.ts';
 
@@ -70,7 +70,7 @@ function sayFacts({ ref, facts, assumed }: Finding): string {
     case 'stored':
       return facts.seconds === undefined
         ? `${ref} still holds up to ${Math.round(facts.volts)} V after it is unplugged${facts.at === 'plug' ? ', at the pins of the plug' : ''}: no resistor discharges it.`
-        : `${ref} needs ${facts.seconds.toPrecision(2)} s to fall from ${Math.round(facts.volts)} V under 34 V; ${facts.at === 'plug' ? 'at the pins of a plug' : 'inside'} ${facts.limitSeconds} s are allowed.`;
+        : `${ref} needs ${formatSignificant(facts.seconds, 2)} s to fall from ${Math.round(facts.volts)} V under 34 V; ${facts.at === 'plug' ? 'at the pins of a plug' : 'inside'} ${facts.limitSeconds} s are allowed.`;
     case 'fuse':
       return facts.beside.length === 0
         ? 'No fuse stands between mains and the rest.'
@@ -84,7 +84,7 @@ function sayFacts({ ref, facts, assumed }: Finding): string {
       return `Less than two layers lie between live parts and hands${facts.material ? `: the ${facts.material} case alone keeps them apart` : ''}.`;
     case 'touchable-net':
       return Number.isFinite(facts.milliamps)
-        ? `${facts.net} can be touched and would send ${facts.milliamps.toPrecision(2)} mA through a person.`
+        ? `${facts.net} can be touched and would send ${formatSignificant(facts.milliamps, 2)} mA through a person.`
         : `${facts.net} can be touched and is mains itself.`;
     case 'class':
       return `${ref} stands ${facts.place === 'in the line' ? 'in the line of mains' : facts.place === 'across the lines' ? 'across mains' : 'between mains and what can be touched'} and ${facts.given === undefined ? 'has no safety class that is known' : `is of class ${facts.given}`}; others fail as a short.`;
@@ -111,7 +111,7 @@ function sayFacts({ ref, facts, assumed }: Finding): string {
     case 'fault':
       return sayFault(facts.outcome.fault, facts.outcome.over);
     case 'flicker':
-      return `${ref} flickers by ${Math.round(facts.percent)} % at ${Number(facts.hertz.toPrecision(3))} Hz; up to ${facts.most.toPrecision(2)} % is of low risk (IEEE 1789).`;
+      return `${ref} flickers by ${Math.round(facts.percent)} % at ${Number(facts.hertz.toPrecision(3))} Hz; up to ${formatSignificant(facts.most, 2)} % is of low risk (IEEE 1789).`;
   }
 }
 
@@ -233,7 +233,7 @@ export function sayFaultStress({ ref, of, after, limit, ratio }: FaultStress): s
 /** The resistance that discharges it in time, in words. */
 function bleederFor({ farads, volts, limitSeconds }: Facts<'stored'>): string {
   const ohms = limitSeconds / farads / Math.log(volts / 34);
-  return ohms >= 1e6 ? `${(ohms / 1e6).toPrecision(2)} MΩ` : `${Number((ohms / 1e3).toPrecision(2))} kΩ`;
+  return ohms >= 1e6 ? `${formatSignificant(ohms / 1e6, 2)} MΩ` : `${Number((ohms / 1e3).toPrecision(2))} kΩ`;
 }
 
 const NOTHING_READ =

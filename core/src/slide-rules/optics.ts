@@ -17,7 +17,7 @@ export const flicker: SlideRule = {
   answer(asked) {
     const hertz = asked.first('hertz');
     if (hertz === undefined) return undefined;
-    return `at ${say(hertz, 'hertz')} up to ${lowRiskFlickerPercent(hertz).toPrecision(2)} % is of low risk, up to ${noEffectFlickerPercent(hertz).toPrecision(2)} % without an effect (IEEE 1789)`;
+    return `at ${say(hertz, 'hertz')} up to ${formatSignificant(lowRiskFlickerPercent(hertz), 2)} % is of low risk, up to ${formatSignificant(noEffectFlickerPercent(hertz), 2)} % without an effect (IEEE 1789)`;
   },
 };
 

@@ -60,7 +60,7 @@ export const pack: SlideRule = {
       amps === undefined
         ? ''
         : `; at ${say(amps, 'amps')} ${say(full.openVolts * series - ohms * amps, 'volts')} fresh, ${say(amps / parallel, 'amps')} a cell`;
-    return `${say(full.openVolts * series, 'volts')} fresh to ${say(empty.openVolts * series, 'volts')} empty, ${say(full.ampHours * parallel, 'ampHours')}, ${wattHours.toPrecision(3)} Wh, ${say(ohms, 'ohms')}${loaded}; cut off at ${say(CELLS[chemistry].cutOffVolts * series, 'volts')}, better cell by cell`;
+    return `${say(full.openVolts * series, 'volts')} fresh to ${say(empty.openVolts * series, 'volts')} empty, ${say(full.ampHours * parallel, 'ampHours')}, ${formatSignificant(wattHours, 3)} Wh, ${say(ohms, 'ohms')}${loaded}; cut off at ${say(CELLS[chemistry].cutOffVolts * series, 'volts')}, better cell by cell`;
   },
 };
 

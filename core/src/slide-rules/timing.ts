@@ -1,4 +1,4 @@
-import { nearestPreferred } from '../quantity/index.ts';
+import { formatSignificant, nearestPreferred } from '../quantity/index.ts';
 import { type SlideRule, say } from './slide-rule.ts';
 
 /** Of a small transistor: well on, beginning to be on, and saturated, V. */
@@ -40,7 +40,7 @@ export const multiplex: SlideRule = {
     const leds = wires * (wires - 1);
     const amps = asked.first('amps');
     const peak = amps === undefined ? '' : `; ${say(amps, 'amps')} on average takes ${say(amps * leds, 'amps')} at the peak, one at a time`;
-    return `${wires} × ${wires - 1} = ${leds} LEDs, each on for 1 ÷ ${leds} = ${(100 / leds).toPrecision(3)} % of the time${peak}`;
+    return `${wires} × ${wires - 1} = ${leds} LEDs, each on for 1 ÷ ${leds} = ${formatSignificant(100 / leds, 3)} % of the time${peak}`;
   },
 };
 

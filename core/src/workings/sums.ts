@@ -1,8 +1,17 @@
 import { type Discharge, LIMITS_OF_STORES } from '../caution/index.ts';
 import type { LeadLoss, LedDetails, ReadLight, SupplyDetails, TrackLoss, UsualLumens } from '../details/index.ts';
-import { LIFE_MODEL, LUMENS_FACTOR, lifeFactors, lowRiskFlickerPercent, noEffectFlickerPercent, THROW_LUX } from '../drive/index.ts';
+import {
+  LIFE_MODEL,
+  LUMENS_FACTOR,
+  lifeFactors,
+  lowRiskFlickerPercent,
+  MOST_LIFE_HOURS,
+  noEffectFlickerPercent,
+  sayLifeHours,
+  THROW_LUX,
+} from '../drive/index.ts';
 import type { Runtime } from '../energy/index.ts';
-import { formatEngineering, formatUncertain, type Uncertain, type Unit } from '../quantity/index.ts';
+import { formatEngineering, formatSignificant, formatUncertain, type Uncertain, type Unit } from '../quantity/index.ts';
 import type { Sum, SumLine } from './current-sum.ts';
 
 // The details of Drive as sums to follow on paper, each with where its law comes from.
@@ -37,7 +46,7 @@ export function supplySum({ ref, volts, amps, watts, voltAmps, powerFactor, ledW
 /** Each stretch takes its resistance times the heat that goes through it; the junction is the air and all of them. */
 export function heatSum({ ref, heat }: Pick<LedDetails, 'ref' | 'heat'>): Sum {
   const end = heat.joints.at(-1);
-  const rises = heat.stretches.map(({ kelvin }) => kelvin.toPrecision(2));
+  const rises = heat.stretches.map(({ kelvin }) => formatSignificant(kelvin, 2));
   return {
     title: `Junction of ${ref}`,
     lines: [
@@ -45,7 +54,7 @@ export function heatSum({ ref, heat }: Pick<LedDetails, 'ref' | 'heat'>): Sum {
         ({ from, to, resistance, watts, kelvin }): SumLine => ({
           what: `${from} to ${to}: ${resistance.source}, within a factor of ${resistance.factor}`,
           sum: `${Number(resistance.kelvinPerWatt.toPrecision(3))} K/W × ${say(watts, 'watts')}`,
-          result: `${kelvin.toPrecision(2)} K`,
+          result: `${formatSignificant(kelvin, 2)} K`,
         }),
       ),
       {
@@ -64,17 +73,17 @@ export function lumensSum({ perWatt, watts, droop, warm, value, low, high }: Usu
       {
         what: 'At rated current and 25 °C',
         sum: `${perWatt} lm/W × ${say(watts, 'watts')}`,
-        result: `${(perWatt * watts).toPrecision(3)} lm`,
+        result: `${formatSignificant(perWatt * watts, 3)} lm`,
       },
       {
         what: 'Less for droop above rated current, and for a warm junction',
-        sum: `${(perWatt * watts).toPrecision(3)} lm × ${droop.toFixed(2)} × ${warm.toFixed(2)}`,
-        result: `${value.toPrecision(2)} lm`,
+        sum: `${formatSignificant(perWatt * watts, 3)} lm × ${droop.toFixed(2)} × ${warm.toFixed(2)}`,
+        result: `${formatSignificant(value, 2)} lm`,
       },
       {
         what: 'As cheap LEDs of one colour differ',
         sum: `÷ ${LUMENS_FACTOR} … × ${LUMENS_FACTOR}`,
-        result: `${low.toPrecision(2)} … ${high.toPrecision(2)} lm`,
+        result: `${formatSignificant(low, 2)} … ${formatSignificant(high, 2)} lm`,
       },
     ],
   };
@@ -112,7 +121,7 @@ export function readLightSum({ lux, metres, candela, throwMetres, lumens, beamDe
 }
 
 export function flickerSum({ percent, hertz, least, most }: NonNullable<LedDetails['flicker']>): Sum {
-  const [high, low] = [`${(1000 * most).toPrecision(3)} mA`, `${(1000 * least).toPrecision(3)} mA`];
+  const [high, low] = [`${formatSignificant(1000 * most, 3)} mA`, `${formatSignificant(1000 * least, 3)} mA`];
   return {
     title: 'Flicker, with light as the current of a chip',
     lines: [
@@ -124,12 +133,12 @@ export function flickerSum({ percent, hertz, least, most }: NonNullable<LedDetai
       {
         what: 'Low risk up to (IEEE 1789-2015, practice 1)',
         sum: `${hertz < 90 ? 0.025 : 0.08} × ${formatEngineering(hertz, 'hertz').text}`,
-        result: `${lowRiskFlickerPercent(hertz).toPrecision(2)} %`,
+        result: `${formatSignificant(lowRiskFlickerPercent(hertz), 2)} %`,
       },
       {
         what: 'No observable effect up to (practice 2)',
         sum: `${hertz < 90 ? 0.01 : 0.0333} × ${formatEngineering(hertz, 'hertz').text}`,
-        result: `${noEffectFlickerPercent(hertz).toPrecision(2)} %`,
+        result: `${formatSignificant(noEffectFlickerPercent(hertz), 2)} %`,
       },
     ],
   };
@@ -143,17 +152,17 @@ export function lifeSum({ drive, life, lifeBaseHours }: Pick<LedDetails, 'drive'
       {
         what: `Heat, against 85 °C: Arrhenius with ${LIFE_MODEL.activationVolts} eV`,
         sum: `exp(${LIFE_MODEL.activationVolts} eV ÷ k × (1 ÷ ${(drive.junctionCelsius + 273).toFixed(0)} K − 1 ÷ 358 K))`,
-        result: `${heat.toPrecision(3)}×`,
+        result: `${formatSignificant(heat, 3)}×`,
       },
       {
         what: 'Current beyond what it heats: a power law',
-        sum: `(1 ÷ ${drive.ofRated.toPrecision(3)})^${LIFE_MODEL.currentExponent}`,
-        result: `${current.toPrecision(3)}×`,
+        sum: `(1 ÷ ${formatSignificant(drive.ofRated, 3)})^${LIFE_MODEL.currentExponent}`,
+        result: `${formatSignificant(current, 3)}×`,
       },
       {
-        what: `Of ${lifeBaseHours} h, usual at rated current and 85 °C; six times what is tested is the most that is said (IES TM-21)`,
-        sum: `${lifeBaseHours} h × ${heat.toPrecision(3)} × ${current.toPrecision(3)}`,
-        result: `${life.hours.toPrecision(2)} h`,
+        what: `Of ${lifeBaseHours} h, usual at rated current and 85 °C; more than ${MOST_LIFE_HOURS.toLocaleString('en')} h is not said (IES TM-21: at most six times the test)`,
+        sum: `${lifeBaseHours} h × ${formatSignificant(heat, 3)} × ${formatSignificant(current, 3)}`,
+        result: sayLifeHours(life.hours),
       },
     ],
   };
@@ -173,7 +182,7 @@ export function runtimeSum({ hours, points, packAmpHours }: Runtime): Sum {
       {
         what: `Over the current, which goes from ${formatEngineering(points[0]?.packAmps ?? Number.NaN, 'amps').text} to ${formatEngineering(points.at(-1)?.packAmps ?? Number.NaN, 'amps').text}; the circuit is solved at each of ${points.length} states of charge`,
         sum: `${formatEngineering(used * packAmpHours, 'ampHours').text} ÷ ${formatEngineering(mean, 'amps').text}`,
-        result: `${hours.toPrecision(3)} h`,
+        result: `${formatSignificant(hours, 3)} h`,
       },
     ],
   };
@@ -209,7 +218,7 @@ export function storeSum({ ref, farads, fromVolts, longest }: Pick<Discharge, 'r
   const of = longest ?? { volts: fromVolts, farads, ohms: undefined };
   const lines = ([60, 34] as const).map((limit): SumLine => {
     const seconds = limit === 60 ? longest?.secondsTo60 : longest?.secondsTo34;
-    const ohms = of.ohms === undefined ? 'nothing' : formatEngineering(of.ohms, 'ohms').text;
+    const ohms = of.ohms === undefined ? 'no resistor' : formatEngineering(of.ohms, 'ohms').text;
     return {
       what: `Under ${limit} V (${LIMITS_OF_STORES[limit]}), with all three as far up as their tolerances allow`,
       sum: `${ohms} × ${formatEngineering(of.farads, 'farads').text} × ln(${of.volts.toFixed(0)} V ÷ ${limit} V)`,

@@ -1,4 +1,5 @@
 import {
+  formatSignificant,
   type InstrumentNow,
   type ListedInstrument,
   type Measured,
@@ -134,7 +135,7 @@ export class InstrumentsService implements OnModuleInit, OnModuleDestroy {
     // A figure that was typed as it is shown, in three digits, is not refused for its rounding.
     if (limitAmps > limits.amps * 1.005)
       throw new SupplyRefusedError(
-        `${limitAmps} A is above the limit of ${limits.amps.toPrecision(3)} A that First light computes for this.`,
+        `${limitAmps} A is above the limit of ${formatSignificant(limits.amps, 3)} A that First light computes for this.`,
       );
   }
 

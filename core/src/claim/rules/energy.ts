@@ -1,3 +1,4 @@
+import { formatSignificant } from '../../quantity/index.ts';
 import { sayClaim } from '../claim-figure.ts';
 import type { ClaimDoubt, ClaimRule } from '../claim-rule.ts';
 import { claimsOf, pairs, ROUNDING } from './pairs.ts';
@@ -54,7 +55,7 @@ export const energyDoubts: ClaimRule = ({ figures, words }) => {
         const stored = capacity.value * volts * (cell ? cells : 1);
         const used = hours.value * watts.value;
         if (used <= stored * (1 + 2 * ROUNDING)) return [];
-        const text = `${sayClaim(hours)} at ${sayClaim(watts)} use ${used.toPrecision(2)} Wh; ${sayClaim(capacity)} at ${volts} V hold ${stored.toPrecision(2)} Wh.`;
+        const text = `${sayClaim(hours)} at ${sayClaim(watts)} use ${formatSignificant(used, 2)} Wh; ${sayClaim(capacity)} at ${volts} V hold ${formatSignificant(stored, 2)} Wh.`;
         return [{ code: 'runtime-beyond-energy', severity: 'impossible', claims: [hours.id, watts.id, capacity.id], text }];
       }),
     ),

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { lifeAt, usualLifeHours } from './life.ts';
+import { sayLifeHours } from './say-life.ts';
 
 describe('how long an LED lasts to 70 % of its light', () => {
   it('at rated current and a junction of 85 °C is that of its class: leaded bodies 8,000 h, old power bodies 20,000, others 35,000', () => {
@@ -22,3 +23,11 @@ describe('how long an LED lasts to 70 % of its light', () => {
     expect(high).toBeCloseTo(35_000 * 2 * heat(0.25) * 2 ** -1, 3);
   });
 });
+
+it.each([
+  [12_345, '12,000 h'],
+  [987, '990 h'],
+  [99_900, '100,000 h'],
+  // IES TM-21: at most six times the test, and nobody tests for longer than two years.
+  [100_000, 'over 100,000 h'],
+])('a life of %d hours is said to two digits, and no end that nobody has seen', (hours, words) => expect(sayLifeHours(hours)).toBe(words));

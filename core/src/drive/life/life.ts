@@ -25,7 +25,7 @@ const BODIES: Readonly<Partial<Record<LedBodyName, number>>> = { '3mm': 8000, '5
 const USUAL_HOURS = 35_000;
 const HOURS_FACTOR = 2;
 /** Nothing is promised for longer than six times what is tested (IES TM-21: at most six times the test). */
-const MOST_HOURS = 100_000;
+export const MOST_LIFE_HOURS = 100_000;
 
 /**
  * How many times longer one drive lasts than another, by Arrhenius in the junction's temperature and a power law in
@@ -77,7 +77,7 @@ export function lifeAt(drive: Drive, body?: LedBodyName, junction?: { readonly l
       ),
     ),
   );
-  const most = (hours: number) => Math.min(MOST_HOURS, hours);
+  const most = (hours: number) => Math.min(MOST_LIFE_HOURS, hours);
   return {
     hours: most(base * lifeRatio(drive, RATED)),
     low: most((base / HOURS_FACTOR) * Math.min(...ratios)),

@@ -1,5 +1,5 @@
 import { CLAIM_LABELS, CLAIM_TEXT_LABELS, sayClaim } from '../../claim/index.ts';
-import { sayAbout } from '../../quantity/index.ts';
+import { formatSignificant, sayAbout } from '../../quantity/index.ts';
 import { compareClaims, doubtsOf } from '../../verdict/index.ts';
 import { list, table, type WriteUpBlock } from '../block.ts';
 import type { WriteUpFacts } from '../facts.ts';
@@ -27,6 +27,6 @@ export function writeClaims({ specimen }: WriteUpFacts): readonly WriteUpBlock[]
 /** A difference in percent; beyond ten times it is said as times. */
 function sayShare(share: number): string {
   if (!Number.isFinite(share)) return 'how far apart cannot be told';
-  if (Math.abs(share) > 9.99) return `${(share + 1).toPrecision(2)} times as much`;
+  if (Math.abs(share) > 9.99) return `${formatSignificant(share + 1, 2)} times as much`;
   return `${Math.abs(Math.round(100 * share))} % ${share > 0 ? 'more' : 'less'}`;
 }

@@ -150,7 +150,7 @@ function heatLines(specimen: Specimen, details: DriveDetails | undefined): reado
 function lifeLines(details: DriveDetails | undefined): readonly Line[] {
   const runtime = details?.runtime;
   if (!runtime) return [];
-  const hours = (value: number) => (value < 2 ? `${Math.round(60 * value)} min` : `${value.toPrecision(2)} h`);
+  const hours = (value: number) => (value < 2 ? `${Math.round(60 * value)} min` : `${formatSignificant(value, 2)} h`);
   const [low, high] = [(1 - CAPACITY_SPREAD) * runtime.hours, (1 + CAPACITY_SPREAD) * runtime.hours];
   const text = `On its cells: about ${hours(runtime.hours)} from full until ${RUNTIME_ENDS[runtime.endedBy]}, ${hours(low)} to ${hours(high)} as cells differ.`;
   const weakest = sayWeakest(runtime);

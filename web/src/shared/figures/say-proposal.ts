@@ -1,4 +1,4 @@
-import { type Circuit, deviceOf, formatEngineering, type ProbeProposal, suppliesOf } from '@mindful-probe/core';
+import { type Circuit, deviceOf, formatEngineering, formatSignificant, type ProbeProposal, suppliesOf } from '@mindful-probe/core';
 
 /** A proposed reading in words. */
 export interface SaidProposal {
@@ -20,7 +20,7 @@ export function sayProposal(
   wanted: number,
   circuit: Circuit,
 ): SaidProposal {
-  const share = (uncertainty: number) => `±${((200 * uncertainty) / wanted).toPrecision(2)} %`;
+  const share = (uncertainty: number) => `±${formatSignificant((200 * uncertainty) / wanted, 2)} %`;
   const gain = `${share(now)} → ${share(expectedUncertainty)}`;
   if (chipAmps !== undefined) {
     const place = `one chip of ${ref} alone, dead, with ${formatEngineering(chipAmps, 'amps').text} from a bench supply`;

@@ -1,4 +1,4 @@
-import { type DriveDetails, heatSum, type LedDetails, limitWords } from '@mindful-probe/core';
+import { type DriveDetails, formatSignificant, heatSum, type LedDetails, limitWords } from '@mindful-probe/core';
 import { figureText } from '../../shared/figures/figure.tsx';
 import { SumLink } from '../../shared/figures/sum-link.tsx';
 
@@ -28,7 +28,7 @@ export function HeatPanel({ led: { ref, heat, junctionLimit, drift }, soaks, ear
               {stretch && (
                 <span className="flex min-w-[104px] flex-col justify-center px-2 text-center text-12 text-quiet">
                   <span className={`font-figures ${`${stretch.from} to ${stretch.to}` === dominant ? 'font-[650] text-ink' : ''}`}>
-                    −{stretch.kelvin.toPrecision(2)} K
+                    −{formatSignificant(stretch.kelvin, 2)} K
                   </span>
                   <span aria-hidden className="my-0.5 block h-0 border-t border-ink" />
                   <span className="font-figures">

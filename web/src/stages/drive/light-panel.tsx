@@ -13,6 +13,7 @@ import {
   runtimeSum,
   type SupplyDetails,
   sayBeam,
+  sayLifeHours,
   sayWeakest,
 } from '@mindful-probe/core';
 import { Fragment, lazy } from 'react';
@@ -20,7 +21,7 @@ import { ChartInView } from '../../shared/figures/chart-in-view.tsx';
 import { Figure, multipleText } from '../../shared/figures/figure.tsx';
 import { SumLink } from '../../shared/figures/sum-link.tsx';
 import { AlarmLine } from './alarm-line.tsx';
-import { lifeText, runtimeText } from './life-words.ts';
+import { runtimeText } from './life-words.ts';
 import { RuntimeView } from './runtime-view.tsx';
 
 const BeamChart = lazy(async () => ({ default: (await import('./beam-chart.tsx')).BeamChart }));
@@ -100,15 +101,15 @@ export function LightPanel({ led, details }: { readonly led: LedDetails; readonl
       )}
       <dt className="text-quiet">Life to 70 % light</dt>
       <dd>
-        <b className="font-figures">{lifeText(led.life.hours)}</b>, between {lifeText(led.life.low)} and {lifeText(led.life.high)};{' '}
-        {multipleText(led.ofRatedLife)} that at its rated current with a junction of 85 °C. A model of current and heat (Arrhenius and a
-        power law), not a promise. <SumLink sum={lifeSum(led)} />
+        <b className="font-figures">{sayLifeHours(led.life.hours)}</b>, between {sayLifeHours(led.life.low)} and{' '}
+        {sayLifeHours(led.life.high)}; {multipleText(led.ofRatedLife)} that at its rated current with a junction of 85 °C. A model of
+        current and heat (Arrhenius and a power law), not a promise. <SumLink sum={lifeSum(led)} />
       </dd>
       {details.storeLives.map(({ ref, celsius, life }) => (
         <Fragment key={ref}>
           <dt className="text-quiet">Life of {ref}</dt>
           <dd>
-            <b className="font-figures">{lifeText(life.hours)}</b>, between {lifeText(life.low)} and {lifeText(life.high)}, at{' '}
+            <b className="font-figures">{sayLifeHours(life.hours)}</b>, between {sayLifeHours(life.low)} and {sayLifeHours(life.high)}, at{' '}
             {Math.round(celsius.low)} to {Math.round(celsius.high)} °C around it: {life.printed.hours} h at {life.printed.celsius} °C, twice
             as long for every 10 K less (the 10-K rule, a rule and no promise).
           </dd>

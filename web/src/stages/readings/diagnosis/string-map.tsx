@@ -1,6 +1,7 @@
 import {
   type Circuit,
   formatEngineering,
+  formatSignificant,
   type MappedPackage,
   type Observation,
   PACKAGE_STATES,
@@ -117,13 +118,13 @@ function PackageButton({ one, isAsked, isChosen, onPress }: PackageButtonProps) 
     <button
       type="button"
       aria-pressed={isChosen}
-      aria-label={`${one.name}${one.volts === undefined ? '' : ` ${one.volts.toPrecision(3)} V`}: ${one.state}`}
+      aria-label={`${one.name}${one.volts === undefined ? '' : ` ${formatSignificant(one.volts, 3)} V`}: ${one.state}`}
       onClick={onPress}
       className={`block w-full py-0.5 ${isAsked ? 'outline-2 outline-petrol' : ''} aria-pressed:bg-ground`}
     >
       <span className={`block font-figures text-12 ${isAsked ? 'font-[650] text-petrol' : ''}`}>{one.name}</span>{' '}
       <PackageSquare state={one.state} />
-      <span className="block font-figures text-12 text-quiet">{one.volts === undefined ? '\u00a0' : one.volts.toPrecision(3)}</span>
+      <span className="block font-figures text-12 text-quiet">{one.volts === undefined ? '\u00a0' : formatSignificant(one.volts, 3)}</span>
     </button>
   );
 }
