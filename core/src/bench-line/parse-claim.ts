@@ -126,7 +126,7 @@ function claimAt(words: readonly string[], at: number, source: ClaimSource): Tak
 }
 
 function isUnitWord(word: string | undefined): word is string {
-  return word !== undefined && /^(k|deg|degrees|lm|h|hours)$/i.test(word);
+  return word !== undefined && /^(k|deg|degrees|lm|h|hours|m)$/i.test(word);
 }
 
 function numberOf(text: string | undefined): number {
@@ -138,7 +138,9 @@ function claimInWords(field: ClaimTextField, text: string, source: ClaimSource):
   return entry(`the ${source} says ${CLAIM_TEXT_LABELS[field].toLowerCase()}: ${text}`, { kind: 'claim-text', field, text, source });
 }
 
-function claimInFigures(named: ReturnType<typeof claimFieldNamed>, text: string, source: ClaimSource): BenchOutcome {
+function claimInFigures(word: ReturnType<typeof claimFieldNamed>, text: string, source: ClaimSource): BenchOutcome {
+  // A beam in metres is how far it reaches.
+  const named = word === 'beamDegrees' && /\dm$/i.test(text) ? 'throwMetres' : word;
   // A colour temperature is in kelvin, whatever k means elsewhere.
   const kelvin = /^(\d{4,5})k$/i.exec(text);
   if (kelvin && (named === undefined || named === 'kelvin')) return claimEntry('kelvin', Number(kelvin[1]), undefined, source);

@@ -16,6 +16,53 @@ describe('packages laid out as on the board', () => {
     expect(Math.max(...radii) - Math.min(...radii)).toBeLessThan(1e-6);
   });
 
+  it('in one column or in one row stand side by side; two at one place are no layout', () => {
+    const column = seatLayout(
+      {
+        points: [
+          [0.5, 0.1],
+          [0.5, 0.4],
+          [0.5, 0.9],
+        ],
+        aspect: 1,
+      },
+      FIELD,
+      264,
+    );
+    expect(column).toMatchObject({ width: FIELD.width, places: [{ left: 0, top: 0 }, { left: 0, top: FIELD.height }, { left: 0 }] });
+    const row = seatLayout(
+      {
+        points: [
+          [0.1, 0.5],
+          [0.4, 0.5],
+        ],
+        aspect: 1,
+      },
+      FIELD,
+      264,
+    );
+    expect(row).toMatchObject({
+      height: FIELD.height,
+      places: [
+        { left: 0, top: 0 },
+        { left: FIELD.width, top: 0 },
+      ],
+    });
+    expect(
+      seatLayout(
+        {
+          points: [
+            [0.5, 0.1],
+            [0.5, 0.1],
+          ],
+          aspect: 1,
+        },
+        FIELD,
+        264,
+      ),
+    ).toBeUndefined();
+  });
+
   it('never cover each other, and all lie within', () => {
     const share = fc.double({ min: 0, max: 1, noNaN: true });
     fc.assert(

@@ -47,6 +47,20 @@ describe('light', () => {
   });
 });
 
+it.each([
+  ['colourIndex', 100, []],
+  ['colourIndex', 101, ['impossible beyond-scale']],
+  ['powerFactor', 1, []],
+  ['powerFactor', 1.01, ['impossible beyond-scale']],
+] as const)('%s of %d: a scale has an end', (field, value, found) =>
+  expect(
+    doubts([
+      ['volts', 230],
+      [field, value],
+    ]),
+  ).toEqual(found),
+);
+
 describe('energy', () => {
   it('9,800 mAh do not fit an 18650', () => {
     expect(doubts([['ampHours', 9.8]], [['battery', '1 × 18650']])).toEqual(['impossible beyond-cell-size']);

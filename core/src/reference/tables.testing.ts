@@ -29,8 +29,10 @@ import { solve } from '../solve/index.ts';
 import { judge } from '../verdict/index.ts';
 import { drawn } from './account.testing.ts';
 import { dead, readWrong } from './broken.testing.ts';
+import { claimed, runs } from './claims.testing.ts';
 import { days } from './days.testing.ts';
 import { drawings } from './drawings.testing.ts';
+import { drawnGadgets } from './drawn.testing.ts';
 import { figuresOf } from './figures-of.testing.ts';
 import { findings } from './findings.testing.ts';
 import { REFERENCE_GADGETS } from './gadgets.testing.ts';
@@ -309,6 +311,9 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['dead', dead],
   ['drawings', drawings],
   ['compared', compared],
+  ['claimed', claimed],
+  ['runs', runs],
+  ['drawn-gadgets', drawnGadgets],
   ['listing', () => figuresOf(parseListing(LISTING))],
   ['measured', measured],
   ['day', day],

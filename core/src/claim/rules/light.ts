@@ -1,5 +1,6 @@
-import { sayClaim } from '../claim-figure.ts';
+import { type ClaimFigure, sayClaim } from '../claim-figure.ts';
 import type { ClaimDoubt, ClaimRule } from '../claim-rule.ts';
+import type { ClaimField } from '../fields.ts';
 import { claimsOf, pairs, ROUNDING } from './pairs.ts';
 
 /**
@@ -35,8 +36,26 @@ export function equivalentLumens(watts: number): number {
   return Math.max(0, l0 + ((l1 - l0) * (watts - w0)) / (w1 - w0));
 }
 
-/** Light that the watts cannot give, and equivalents that are none. */
+/** Colour rendering of the reference light itself (CIE 13.3). */
+const MOST_COLOUR_INDEX = 100;
+/** Watts over volt-amperes (IEC 60050-131-11-46). */
+const MOST_POWER_FACTOR = 1;
+
+function beyondScale(figures: readonly ClaimFigure[], field: ClaimField, most: number, what: string): readonly ClaimDoubt[] {
+  return claimsOf(figures, field)
+    .filter(({ value }) => value > most)
+    .map((claim) => ({
+      code: 'beyond-scale',
+      severity: 'impossible',
+      claims: [claim.id],
+      text: `${what} of ${sayClaim(claim)} is beyond its scale, which ends at ${most}.`,
+    }));
+}
+
+/** Light that the watts cannot give, equivalents that are none, and figures beyond their scale. */
 export const lightDoubts: ClaimRule = ({ figures }) => [
+  ...beyondScale(figures, 'colourIndex', MOST_COLOUR_INDEX, 'A colour rendering'),
+  ...beyondScale(figures, 'powerFactor', MOST_POWER_FACTOR, 'A power factor'),
   ...pairs(figures, 'lumens', 'watts').flatMap(([lumens, watts]): ClaimDoubt[] => {
     const efficacy = lumens.value / watts.value;
     const sum = `${sayClaim(lumens)} from ${sayClaim(watts)} would be ${Math.round(efficacy)} lm/W`;
