@@ -45,7 +45,7 @@ describe('packages laid out as on the board', () => {
       height: FIELD.height,
       places: [
         { left: 0, top: 0 },
-        { left: FIELD.width, top: 0 },
+        { left: 264 - FIELD.width, top: 0 },
       ],
     });
     expect(

@@ -54,7 +54,7 @@ function fromIssue(issue: Issue | undefined, document: Record<string, unknown>):
   const path = issue?.path.map(String) ?? [];
   const parts = Array.isArray(document.parts) ? (document.parts as unknown[]) : [];
   const part = path[0] === 'parts' ? (parts[Number(path[1])] as { ref?: unknown; kind?: unknown } | undefined) : undefined;
-  const name = typeof part?.ref === 'string' ? part.ref : path[0] === 'parts' ? `part ${path[1]}` : 'the circuit';
+  const name = typeof part?.ref === 'string' ? part.ref : path[0] === 'parts' && path[1] !== undefined ? `part ${path[1]}` : 'the circuit';
   const field = path.slice(part === undefined ? 0 : 2).join('.');
   const message =
     issue?.code === 'invalid_union'

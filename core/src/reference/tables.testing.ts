@@ -31,6 +31,7 @@ import { drawn } from './account.testing.ts';
 import { dead, readWrong } from './broken.testing.ts';
 import { claimed, runs } from './claims.testing.ts';
 import { days } from './days.testing.ts';
+import { documents } from './documents.testing.ts';
 import { drawings } from './drawings.testing.ts';
 import { drawnGadgets } from './drawn.testing.ts';
 import { figuresOf } from './figures-of.testing.ts';
@@ -310,6 +311,7 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['read-wrong', readWrong],
   ['dead', dead],
   ['drawings', drawings],
+  ['documents', documents],
   ['compared', compared],
   ['claimed', claimed],
   ['runs', runs],
