@@ -36,6 +36,12 @@ export function sourcesIn(root, folder) {
 }
 
 const isPropertyName = (node) => node.parent?.name === node && !ts.isParameter(node.parent);
+/** `?? 0` behind a lookup: what is not there is nothing. The types ask for it, and no input comes to it. */
+const isNothing = (node) =>
+  Number(node.text) === 0 &&
+  ts.isBinaryExpression(node.parent) &&
+  node.parent.operatorToken.kind === ts.SyntaxKind.QuestionQuestionToken &&
+  node.parent.right === node;
 const isTypeOnly = (node) => ts.isImportDeclaration(node) || ts.isTypeNode(node) || ts.isInterfaceDeclaration(node);
 
 /** A file's places in the order of its text: `{ file, from, to, at, now, becomes, isConstant }`; the last for what is computed once, as the module loads. */
@@ -45,7 +51,7 @@ export function placesIn(file, text) {
   const visit = (node, isConstant) => {
     if (isTypeOnly(node)) return;
     const place = { file, from: node.getStart(), to: node.getEnd(), isConstant };
-    if (ts.isNumericLiteral(node) && !isPropertyName(node)) {
+    if (ts.isNumericLiteral(node) && !isPropertyName(node) && !isNothing(node)) {
       const now = node.getText();
       places.push({ ...place, at: place.from, now, becomes: Number(node.text.replaceAll('_', '')) === 0 ? '1' : `(${now} * 1.5)` });
     }

@@ -53,6 +53,22 @@ describe('a slot on the bench line, for an instrument', () => {
     expect(asked && lineOf(asked, { figures: figures(3.5, 2e-6) })).toBe('D3 dark');
   });
 
+  it('a package of up to 30 V, which a bench supply gives and a hand may touch, and none of more', () => {
+    const volts = (dice: number) => {
+      const two = `D1-D2 led white 2835 ${2 * dice} series on B G`;
+      return askedBy('D1 ', contextOf('V1 60v on A G', 'R1 120r on A B', two, 'it does not light', 'dead'))?.alone?.volts;
+    };
+    // 2.8 V a die and a quarter more, in half volts.
+    expect(volts(8)).toBe(28);
+    expect(volts(9)).toBeUndefined();
+  });
+
+  it('of several parts it is the one that is named: an LED has no ohms to read', () => {
+    const both = contextOf(...CLIP, 'D2 led white on X V1.-', 'dead');
+    expect(askedBy('R1 ', both)).toMatchObject({ quantity: 'ohms', heldTo: ['R1'] });
+    expect(askedBy('D2 ', both)).toBeUndefined();
+  });
+
   it('what a meter shows as a root mean square is asked for so', () => {
     expect(askedBy('R1 ', live, () => 'rms')).toMatchObject({ quantity: 'volts-ac' });
     const mains = contextOf('V1 ac 230v 50hz', 'C1 334 X2 on V1.1 X', 'R1 100r on X V1.2');

@@ -42,6 +42,14 @@ describe('capacitor codes', () => {
     ['334', 330e-9, undefined, ''],
     ['104K', 100e-9, 0.1, ''],
     ['474J 400V', 470e-9, 0.05, '400 V'],
+    // Tantalum bodies from 0.99 µF up, a letter for their volts: G 4 V, J 6.3 V, A 10 V … V 35 V, T 50 V.
+    ['107A', 100e-6, undefined, '10 V'],
+    ['226E', 22e-6, undefined, '25 V'],
+    ['106V', 10e-6, undefined, '35 V'],
+    ['J105', 1e-6, undefined, '6.3 V'],
+    // A film of 5 % as well, whose volts nobody said: that one first, and the tantalum body behind it.
+    ['105J', 1e-6, 0.05, ''],
+    ['984J', 980e-9, 0.05, ''],
     ['2A104J', 100e-9, 0.05, '100 V'],
     ['2G155K', 1.5e-6, 0.1, '400 V'],
     ['4n7', 4.7e-9, undefined, ''],
@@ -68,7 +76,7 @@ describe('capacitor codes', () => {
     expect(decodeMarking('.0009', 'capacitor-code').map(({ value }) => value)).not.toContainEqual(expect.closeTo(0.9e-9, 15));
   });
 
-  it.each(['X2', '', 'K7B', '104 105', 'red violet'])('declines “%s”', (text) => {
+  it.each(['X2', '', 'K7B', '104 105', 'red violet', '275V', '100V', '450V'])('declines “%s”', (text) => {
     expect(decodeMarking(text, 'capacitor-code')).toEqual([]);
   });
 });

@@ -135,13 +135,25 @@ const MARKINGS = [
   'red red silver gold',
   'white brown',
   '100uH',
+  '105J',
+  '106V',
+  '226E',
+  '107A',
+  '475T',
+  '984G',
+  '994J',
+  '104T',
+  '2E225',
+  '10 16V',
+  'CBB22 105J 400V',
+  'MKP-X2 0.1 275V',
+  '4n7',
   'rubbish',
   '',
 ];
 
 function markings(): readonly string[] {
-  const kinds = [undefined, 'resistor', 'capacitor', 'inductor', 'led'];
-  return MARKINGS.flatMap((marking) => kinds.flatMap((kind) => one(`${marking} ${kind ?? ''}`, decodeMarking(marking, kind))));
+  return MARKINGS.flatMap((marking) => one(marking, decodeMarking(marking)));
 }
 
 /** How often each fault of a lamp on mains shows each sign, and what a loose contact of it does. */

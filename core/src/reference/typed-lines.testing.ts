@@ -131,6 +131,8 @@ export const TYPED_LINES: readonly TypedLines[] = [
       'U1 boost 3.3v limit 30ma 85% in 0.9v on P M O M',
       'U1 buck 3v 80% on P M O M',
       'U1 charger 300ma 4.2v on U P G',
+      'U1 charger 2k on U P G',
+      'U1 charger on U P G',
       'U1 chip S8050 on A B C',
       'U1 pretzel on A B C',
       'F1 fuse 500ma on L A',

@@ -313,6 +313,17 @@ describe('a rounds document', () => {
       },
       'tasks.0',
     ],
+    [
+      'tasks that wait for each other, one of them by when it counts from',
+      {
+        tasks: [
+          { id: 'c', minutes: 1 },
+          { id: 'a', minutes: 1, since: 'b' },
+          { id: 'b', minutes: 1, after: ['c', 'a'] },
+        ],
+      },
+      'tasks.1',
+    ],
   ])('is refused with %s', (_, change, path) => {
     const document = { format: 'mindful-probe.rounds', version: 1, from: '2026-03-07T09:00:00Z', minutes: 60, tasks: [] };
     const parsed = parseRounds(Array.isArray(change) ? change : { ...document, ...change });

@@ -54,6 +54,14 @@ describe('nets from hold and sweep', () => {
     ).toHaveLength(1);
   });
 
+  it('are named by letters, and by two where there are more than 26', () => {
+    const many = nets(
+      Array.from({ length: 60 }, (_, index) => `p${index}`),
+      [],
+    ).nets;
+    expect([0, 25, 26, 51, 52, 59].map((index) => many[index]?.name)).toEqual(['A', 'Z', 'AA', 'AZ', 'BA', 'BH']);
+  });
+
   it('ohms that no known part explains mean a part that was not entered', () => {
     expect(nets(['1', '2'], [{ hold: '1', beeps: [{ pad: '2', ohms: 6.1 }] }])).toMatchObject({
       unexplained: [{ pads: ['1', '2'], ohms: 6.1 }],

@@ -85,6 +85,6 @@ function read(words: readonly string[]): TypedPart | string {
       ...(bodies[0] !== undefined && { body: bodies[0] }),
       ...(amps === undefined && { tolerance: PROGRAMMED_SHARE }),
     },
-    ...(amps === undefined && { why: `${USUAL_PROGRAM_VOLTS} V over its resistor, as is usual; its sheet or a reading tells` }),
+    ...(amps === undefined && { why: `amps are usually ${USUAL_PROGRAM_VOLTS} ÷ the ohms of its resistor; its sheet or a reading tells` }),
   };
 }

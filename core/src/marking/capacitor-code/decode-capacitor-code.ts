@@ -7,6 +7,11 @@ interface Found {
   readonly why: string;
 }
 
+interface Rated {
+  readonly volts?: number | undefined;
+  readonly tolerance?: number | undefined;
+}
+
 const PREFIXES: Readonly<Record<string, number>> = { p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3 };
 /** Rated direct volts by letter within a decade (EIA-198 style, `2A` is 100 V). */
 const VOLT_LETTERS: Readonly<Record<string, number>> = {
@@ -25,7 +30,7 @@ const VOLT_LETTERS: Readonly<Record<string, number>> = {
 };
 /** Of small tantalum bodies, one letter for the volts. */
 const TANTALUM_VOLTS: Readonly<Record<string, number>> = { G: 4, J: 6.3, A: 10, C: 16, D: 20, E: 25, V: 35, T: 50 };
-/** From here on three digits and a letter are a tantalum body’s, F: no film is as large. */
+/** From here on three digits and a letter can be a tantalum body’s, F. */
 const TANTALUM_FROM_FARADS = 0.99e-6;
 /** Type names that stand before the value on film capacitors, by their dielectric and shape. */
 const TYPE_NAME = /^(?:CL|CBB|CD|CC|CT|MK[PTSC]|MPX|MEX|MEF|MPP|PET|PP)-?\d*(?:-?X[12])?$/i;
@@ -53,7 +58,7 @@ export function decodeCapacitorCode(text: string): readonly MarkingReading[] | u
     const cls = /^(X[123]|Y[1234])$/i.exec(word);
     const rated = /^(\d+(?:\.\d+)?)\s*V(?:AC|DC|~)?[~-]?$/i.exec(word);
     if (cls) safety = word.toUpperCase();
-    else if (rated) volts = Number(rated[1]);
+    else if (rated && !(words.length === 1 && isTantalum(word))) volts = Number(rated[1]);
     else if (/^[FGHJKMZ]$/i.test(word)) tolerance = TOLERANCE_LETTERS[word.toUpperCase()];
     else values.push(word);
   }
@@ -72,40 +77,48 @@ export function decodeCapacitorCode(text: string): readonly MarkingReading[] | u
     code = voltCode[3] as string;
   }
   const tantalum = tantalumOf(code, safety, volts);
-  const lettered = tantalum || /^(?:\d{1,2}|\d*[.,]\d+)F$/.test(code) ? null : /^(.*\d)([FGHJKMZ])$/.exec(code);
+  // J and G are tolerances of films too: then it can be either, and a film’s volts are not said.
+  const isEither = tantalum !== undefined && /^\d{3}[GJ]$/.test(code);
+  const lettered = (tantalum && !isEither) || /^(?:\d{1,2}|\d*[.,]\d+)F$/.test(code) ? null : /^(.*\d)([FGHJKMZ])$/.exec(code);
   if (lettered && TOLERANCE_LETTERS[lettered[2] as string] !== undefined && !/[pnuµμ]F$/i.test(code)) {
     tolerance = TOLERANCE_LETTERS[lettered[2] as string];
     code = lettered[1] as string;
   }
-  if (tantalum) volts = tantalum.volts;
-  const found = tantalum ? [tantalum.found] : [...(electrolyticOf(code, safety, volts) ?? []), ...capacitances(code)];
-  if (found.length === 0) return undefined;
+  const others = tantalum && !isEither ? [] : [...(electrolyticOf(code, safety, volts) ?? []), ...capacitances(code)];
+  const found = [...others.map((one) => ({ ...one, volts, tolerance })), ...(tantalum ? [tantalum] : [])];
+  return found.length === 0 ? undefined : found.map((one) => readingOf(one, safety));
+}
+
+function readingOf({ farads, why, volts, tolerance }: Found & Rated, safety: string | undefined): MarkingReading {
+  const series = coarsestSeries(farads);
   const beside = [volts !== undefined && `${volts} V`, safety && `class ${safety}`].filter(Boolean).join(', ');
-  return found.map(({ farads, why }): MarkingReading => {
-    const series = coarsestSeries(farads);
-    return {
-      kind: 'capacitor-code',
-      value: farads,
-      unit: 'farads',
-      ...(tolerance !== undefined && { tolerance }),
-      ...(volts !== undefined && { volts }),
-      text: `${formatEngineering(farads, 'farads').text}${percent(tolerance)}${beside ? `, ${beside}` : ''}`,
-      why: `${why}${series ? `, ${series} value` : ', not a preferred value'}`,
-    };
-  });
+  return {
+    kind: 'capacitor-code',
+    value: farads,
+    unit: 'farads',
+    ...(tolerance !== undefined && { tolerance }),
+    ...(volts !== undefined && { volts }),
+    text: `${formatEngineering(farads, 'farads').text}${percent(tolerance)}${beside ? `, ${beside}` : ''}`,
+    why: `${why}${series ? `, ${series} value` : ', not a preferred value'}`,
+  };
+}
+
+/** `106V` by itself is 10 µF and a letter for its volts; `275V` is volts that films are sold for. */
+function isTantalum(word: string): boolean {
+  const series = coarsestSeries(tantalumOf(word, undefined, undefined)?.farads ?? 0);
+  return series === 'E3' || series === 'E6';
 }
 
 /** `107C`, `A226`: three digits in picofarads, and a letter for the volts. */
-function tantalumOf(code: string, safety: string | undefined, volts: number | undefined): { found: Found; volts: number } | undefined {
+function tantalumOf(code: string, safety: string | undefined, volts: number | undefined): (Found & Rated) | undefined {
   const match = /^(\d{3})([GJACDEVT])$/.exec(code) ?? /^([GJACDEVT])(\d{3})$/.exec(code);
   const [figures, letter] = /^\d/.test(match?.[1] ?? '') ? [match?.[1], match?.[2]] : [match?.[2], match?.[1]];
   const digits = figures === undefined ? undefined : threeDigits(figures);
   if (!digits || letter === undefined || safety !== undefined || volts !== undefined) return undefined;
   const farads = exactly(`${digits.figures}e${digits.exponent}`, 1e-12);
   const letterVolts = TANTALUM_VOLTS[letter];
-  // J and G are tolerances on films, which are smaller.
   if (letterVolts === undefined || farads < TANTALUM_FROM_FARADS) return undefined;
-  return { found: { farads, why: 'a tantalum body: two figures and noughts, and a letter for its volts' }, volts: letterVolts };
+  return { farads, why: 'a tantalum body: two figures and noughts, and a letter for its volts', volts: letterVolts };
 }
 
 /** `220 25V`: an electrolytic prints microfarads as they are. */
