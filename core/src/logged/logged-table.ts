@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { Unit } from '../quantity/index.ts';
+import { clockCell, secondsOfRows } from './clock-cell.ts';
 import { readableCsv } from './csv-text.ts';
 
 /** One column of what an oscilloscope or logger wrote, in base units. */
@@ -25,6 +26,8 @@ export type LoggedProblem = { readonly code: 'no-figures' | 'too-many-rows'; rea
 const MOST_ROWS = 2_000_000;
 /** A header stands within so many lines of its figures; before it may be what the instrument is called, and its settings. */
 const HEADER_LINES = 2;
+/** What instruments write where a figure was beyond them. */
+const BEYOND = /^(?:[-+]?(?:O\.?L\.?|over(?:load|flow|range)?|inf(?:inity)?)|-{2,}|nan|n\/a)$/i;
 /** Characters of a header’s cell. */
 const LONGEST_NAME = 120;
 
@@ -41,6 +44,7 @@ const UNITS: Readonly<Record<string, readonly [Unit, number]>> = {
   volt: ['volts', 1],
   volts: ['volts', 1],
   mv: ['volts', 1e-3],
+  kv: ['volts', 1e3],
   a: ['amps', 1],
   amp: ['amps', 1],
   amps: ['amps', 1],
@@ -55,7 +59,8 @@ const UNITS: Readonly<Record<string, readonly [Unit, number]>> = {
 
 /**
  * Reads a CSV as oscilloscopes and loggers write it: a preamble or none, a header of one or two lines, figures with point
- * or comma, parted by comma, semicolon or tab. Time is the column that says so, else the first that only rises.
+ * or comma, parted by comma, semicolon or tab. Time is the column of clock times, the one that says so, or else the
+ * first that only rises; rows are put in its order. What was beyond the instrument is a gap.
  */
 export function parseLogged(
   text: string,
@@ -69,7 +74,8 @@ export function parseLogged(
   };
   const filled = (row: readonly string[]) => row.filter((cell) => cell.trim() !== '');
   const figures = (row: readonly string[]) => row.filter((cell) => Number.isFinite(figureInCell(cell))).length;
-  const isAllFigures = (row: readonly string[]) => filled(row).length > 0 && figures(row) === filled(row).length;
+  const isOfRow = (cell: string) => Number.isFinite(figureInCell(cell)) || BEYOND.test(cell.trim()) || clockCell(cell) !== undefined;
+  const isAllFigures = (row: readonly string[]) => figures(row) > 0 && filled(row).every(isOfRow);
   // A preamble can have a figure in a line; two lines of nothing else it has not.
   const first = data.findIndex(
     (row, index) => isAllFigures(row) && (index === data.length - 1 || isAllFigures(data[index + 1] as string[])),
@@ -85,14 +91,22 @@ export function parseLogged(
     const name = words[0] ?? `column ${column + 1}`;
     return { name, ...(found && { unit: found[0] }), values: rows.map((row) => factor * figureInCell(row[column])) };
   });
-  const time = timeColumn(columns);
+  const clocks = rows.map((row) => row.flatMap((cell) => clockCell(cell) ?? []));
+  const isClocked = clocks.some((cells) => cells.length > 0);
+  const time = isClocked ? undefined : timeColumn(columns);
   const begun = time?.values.find(Number.isFinite) ?? 0;
+  const seconds = isClocked ? secondsOfRows(clocks) : time ? time.values.map((value) => value - begun) : rows.map((_, index) => index);
+  const order = [...seconds.keys()]
+    .filter((row) => Number.isFinite(seconds[row]))
+    .sort((one, other) => (seconds[one] as number) - (seconds[other] as number));
   return {
     ok: true,
     value: {
-      seconds: time ? time.values.map((value) => value - begun) : rows.map((_, index) => index),
-      hasTime: time !== undefined,
-      columns: columns.filter((column) => column !== time && column.values.some(Number.isFinite)),
+      seconds: order.map((row) => seconds[row] as number),
+      hasTime: isClocked || time !== undefined,
+      columns: columns
+        .filter((column) => column !== time && column.values.some(Number.isFinite))
+        .map((column) => ({ ...column, values: order.map((row) => column.values[row] as number) })),
       header: head.map((row) => row.join(',')).join('\n'),
     },
   };

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import { clockCell } from './clock-cell.ts';
 import { type LoggedTable, loggedStatistics, parseLogged } from './index.ts';
 
 function tableOf(text: string): LoggedTable {
@@ -32,6 +33,32 @@ describe('a CSV as instruments write it', () => {
     expect(tableOf('0,5\n1,4\n2,6\n')).toMatchObject({ hasTime: true, seconds: [0, 1, 2], columns: [{ name: 'column 2' }] });
     expect(tableOf('5\n4\n6\n')).toMatchObject({ hasTime: false, seconds: [0, 1, 2] });
   });
+
+  it.each([
+    ['clock times', 'time,temp\n10:00:00,22.1\n10:01:30,25\n10:03:00.5,27.4', [0, 90, 180.5]],
+    ['half days', 'time;temp\n11:59:00 AM;22\n12:00:00 PM;23\n1:00 pm;24', [0, 60, 3660]],
+    ['times over midnight', 'time,lux\n23:59:00,100\n00:00:30,90\n00:01:00,80', [0, 90, 120]],
+    ['dates with their times', 'when,volts\n2026-03-07T23:59:50Z,1.2\n2026-03-08T00:00:10Z,1.3', [0, 20]],
+    ['dates beside times', 'Date,Time,V\n07.03.2026,10:00:00,1\n08.03.2026,10:00:01,2', [0, 86_401]],
+    ['the month first, with slashes', 'when;V\n2/28/2026 23:00;1\n3/1/2026 01:00;2', [0, 7200]],
+    ['rows out of their order', 's,V\n0,1\n2,3\n1,2', [0, 1, 2]],
+  ])('%s', (_, text, seconds) => {
+    const table = tableOf(text);
+    expect([table.seconds, table.hasTime]).toEqual([seconds, true]);
+    // Every list rises as its rows were taken.
+    const values = table.columns.at(-1)?.values ?? [];
+    expect(values).toHaveLength(seconds.length);
+    if (!text.includes('lux')) expect([...values].sort((a, b) => a - b)).toEqual(values);
+  });
+
+  it('what was beyond the instrument is a gap', () => {
+    const [column] = tableOf('s,V\n0,OL\n1,2\n2,-OVER\n3,---\n4,inf').columns;
+    expect(column?.values).toEqual([Number.NaN, 2, Number.NaN, Number.NaN, Number.NaN]);
+  });
+
+  it.each(['25:00', '10:61', '12:00:00 xm', '31.02.2026', '2026-13-01', '13:00 pm'])('“%s” is no time', (cell) =>
+    expect(clockCell(cell)).toBeUndefined(),
+  );
 
   it('refuses what holds no figures', () => {
     for (const text of ['', 'hello', 'a,b\nc,d\n']) expect(parseLogged(text)).toMatchObject({ ok: false, error: { code: 'no-figures' } });

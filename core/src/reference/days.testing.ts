@@ -1,4 +1,4 @@
-import { SpecimenAnalyses } from '../appraisal/index.ts';
+import { SpecimenAnalyses, warmingOf } from '../appraisal/index.ts';
 import { type TimedLine, timedEntriesOf } from '../bench-line/tape.testing.ts';
 import { type DaySettings, dueItemsOf, planDay, sayDue, sayLeft } from '../due/index.ts';
 import { replay } from '../tape/index.ts';
@@ -77,18 +77,22 @@ export function days(): readonly string[] {
     const analyses = new SpecimenAnalyses(replay(timedEntriesOf(...lines)));
     return { id, name: `The ${id}`, items: dueItemsOf(analyses, judge(analyses.last)?.discharges ?? []) };
   });
-  return DAYS.flatMap(([name, at, settings]) => {
-    const { tasks, left, putOff, soaks, ...more } = planDay(specimens, settings, `2026-03-07T${at}:00Z`);
-    return [
-      `## ${name}`,
-      ...figuresOf(more),
-      ...tasks.flatMap(({ item, ...task }) => [
-        `${task.name}: ${sayDue(item)}`,
-        ...figuresOf({ ...task, bits: item.bits, line: item.line }, '  '),
-      ]),
-      ...left.flatMap(({ item, ...task }) => [`left, ${sayLeft(task)}: ${sayDue(item)}`, ...figuresOf(task, '  ')]),
-      ...putOff.map(({ item }) => `put off: ${sayDue(item)}`),
-      ...figuresOf(soaks.map((soak) => ({ ...soak, band: soak.band.filter((_, index) => index % 12 === 0) }))),
-    ];
-  });
+  const warmed = Object.values(ALL).flatMap((lines) => figuresOf(warmingOf(replay(timedEntriesOf(...lines)))));
+  return [
+    ...warmed,
+    ...DAYS.flatMap(([name, at, settings]) => {
+      const { tasks, left, putOff, soaks, ...more } = planDay(specimens, settings, `2026-03-07T${at}:00Z`);
+      return [
+        `## ${name}`,
+        ...figuresOf(more),
+        ...tasks.flatMap(({ item, ...task }) => [
+          `${task.name}: ${sayDue(item)}`,
+          ...figuresOf({ ...task, bits: item.bits, line: item.line }, '  '),
+        ]),
+        ...left.flatMap(({ item, ...task }) => [`left, ${sayLeft(task)}: ${sayDue(item)}`, ...figuresOf(task, '  ')]),
+        ...putOff.map(({ item }) => `put off: ${sayDue(item)}`),
+        ...figuresOf(soaks.map((soak) => ({ ...soak, band: soak.band.filter((_, index) => index % 12 === 0) }))),
+      ];
+    }),
+  ];
 }

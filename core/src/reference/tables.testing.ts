@@ -37,6 +37,7 @@ import { drawnGadgets } from './drawn.testing.ts';
 import { figuresOf } from './figures-of.testing.ts';
 import { findings } from './findings.testing.ts';
 import { REFERENCE_GADGETS } from './gadgets.testing.ts';
+import { logged } from './logged.testing.ts';
 import { TYPED_LINES } from './typed-lines.testing.ts';
 
 const NOW = '2026-03-07T12:00:00Z';
@@ -330,6 +331,7 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['drawn-gadgets', drawnGadgets],
   ['listing', () => figuresOf(parseListing(LISTING))],
   ['measured', measured],
+  ['logged', logged],
   ['day', day],
   ['days', days],
   ['waves', waves],
