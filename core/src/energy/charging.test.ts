@@ -76,7 +76,7 @@ describe('a charger', () => {
     expect(outcomeOf('U1 charger 2k on A B C')).toMatchObject({
       kind: 'entry',
       draft: { part: { kind: 'charger', amps: 0.5, endVolts: 4.2, tolerance: 0.2 } },
-      meaning: expect.stringContaining('as is usual'),
+      meaning: expect.stringContaining('usually 1000 ÷ the ohms'),
     });
     expect(outcomeOf('U1 charger 4.2v')).toMatchObject({ kind: 'unread', message: expect.stringContaining('the resistor that sets it') });
   });
