@@ -15,7 +15,7 @@ const MORE: Readonly<Record<string, Case>> = {
     parts: [...LAMP, { ...FILTER, rated: { class: 'X2' } }],
     construction: { ...BUILT, touchable: ['CASE'] },
   },
-  'a resistor of no class in the line': { parts: but(LAMP, 'C1', { rated: { volts: 400 } }), construction: BUILT },
+  'a dropper of no class': { parts: but(LAMP, 'C1', { rated: { volts: 400 } }), construction: BUILT },
   'half a resistor to discharge it': { parts: but(LAMP, 'R2', { ohms: 2.2e6 }), construction: BUILT },
   'none at its plug': { parts: but(LAMP, 'R2', { pins: ['p', 'm'] }), construction: BUILT },
   'two droppers beside each other': {

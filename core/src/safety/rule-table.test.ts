@@ -45,6 +45,11 @@ describe('every rule', () => {
   });
 });
 
+it('a temperature is so many kelvin above its rating, and not so many times it', () => {
+  const hot = findingsOf(TABLE['over-celsius'].fires).find(({ code }) => code === 'over-celsius');
+  expect(hot && sayFinding(hot)).toMatch(/temperature 147\s°C where 100\s°C is rated, 47 K above it\.$/);
+});
+
 describe('the last word', () => {
   it('is sound only where every rule could be decided and none speaks', () => {
     expect(auditOf({ parts: LAMP, construction: BUILT }).findings.filter(({ severity }) => severity !== 'note')).toEqual([]);

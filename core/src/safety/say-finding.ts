@@ -182,10 +182,18 @@ const FIGURES: Readonly<Record<RatingKind, readonly [string, Unit]>> = {
   celsius: ['temperature', 'celsius'],
 };
 
+/** Of two temperatures nobody says how many times one is the other. */
+function sayKelvin(above: number): string {
+  return `${Math.round(Math.abs(above))} K ${above < 0 ? 'below' : 'above'} it`;
+}
+
 function sayRating(ref: string, { of, figure, limit, ratio }: Facts<'rating'>): string {
   const [what, unit] = FIGURES[of];
   const spread = 2 * ratio.uncertainty;
-  const times = `${ratio.value.toFixed(2)}${spread >= 0.005 ? ` ±${spread.toFixed(2)}` : ''} times`;
+  const times =
+    unit === 'celsius'
+      ? sayKelvin(figure.value - limit.value)
+      : `${ratio.value.toFixed(2)}${spread >= 0.005 ? ` ±${spread.toFixed(2)}` : ''} times`;
   const isAt = ratio.value - spread <= 1;
   const source = limit.assumed || limit.derated ? limitWords(limit) : 'rated';
   return isAt
@@ -227,7 +235,8 @@ function sayFault({ ref, fault, oneChip }: SingleFault, over: readonly FaultStre
 /** What another part then bears: "C2 bears volts of 317 V where 100 V is rated, 3.17 times". */
 export function sayFaultStress({ ref, of, after, limit, ratio }: FaultStress): string {
   const [what, unit] = FIGURES[of];
-  return `${ref} then has ${what} of ${say(after, unit)} where ${say(limit.value, unit)} is ${limitWords(limit)}, ${ratio.toFixed(2)} times`;
+  const apart = unit === 'celsius' ? sayKelvin(after - limit.value) : `${ratio.toFixed(2)} times`;
+  return `${ref} then has ${what} of ${say(after, unit)} where ${say(limit.value, unit)} is ${limitWords(limit)}, ${apart}`;
 }
 
 /** The resistance that discharges it in time, in words. */
