@@ -150,9 +150,15 @@ function Columns({ table, onDone }: { readonly table: LoggedTable; readonly onDo
 function sayColumn(column: LoggedColumn, seconds: readonly number[], unit: ReadingUnit | undefined): string {
   const found = loggedStatistics(seconds, column.values);
   if (!found || unit === undefined) return 'no figures';
-  const { mean, rms, min, max, hertz } = found;
-  const swing = hertz === undefined ? '' : `, ${figureText(hertz, 'hertz')}`;
-  return `${figureText(mean, unit)} on average, ${figureText(rms, unit)} rms, from ${figureText(min, unit)} to ${figureText(max, unit)}${swing}`;
+  const { mean, rms, min, max, hertz, count } = found;
+  const gaps = column.values.length - count;
+  return [
+    `${figureText(mean, unit)} on average`,
+    ...(SWINGING.includes(unit) ? [`${figureText(rms, unit)} rms`] : []),
+    `from ${figureText(min, unit)} to ${figureText(max, unit)}`,
+    ...(hertz === undefined ? [] : [figureText(hertz, 'hertz')]),
+    ...(gaps === 0 ? [] : [`${gaps} ${gaps === 1 ? 'row' : 'rows'} without a figure`]),
+  ].join(', ');
 }
 
 /** Where a reading can be, by the words it goes by here. */
