@@ -41,6 +41,8 @@ const RUNTIME: readonly TimedLine[] = [
   ['08:05', 'B1 2.61v open'],
   ['08:10', 'live'],
   ['08:10', 'runtime 6h'],
+  ['08:11', 'lux 200 @ 1m'],
+  ['09:12', 'lux 190 @ 1m'],
 ];
 const CHARGED: readonly TimedLine[] = [
   ['09:00', 'V1 ac 230v 50hz on L N'],
