@@ -10,7 +10,6 @@ import {
   MARKED_GADGETS,
   playDiagnoses,
 } from '../simulated/index.ts';
-import { LITTLE_KNOWN_GADGETS } from '../simulated/marked-gadgets.ts';
 import { figuresOf } from './figures-of.testing.ts';
 
 /** Far apart: the first draws of neighbours are alike. */
@@ -18,11 +17,9 @@ const SEEDS = [11, 90_001, 1_700_003, 24_000_007, 310_000_009, 2_000_000_011];
 
 /** Simulated gadgets as they are, and what is drawn of each: how far it is from its markings, and what is wrong with it. */
 export function drawnGadgets(): readonly string[] {
-  const marked = [...MARKED_GADGETS, ...LITTLE_KNOWN_GADGETS];
   const faulty = [...LOW_VOLT_GADGETS, ...MAINS_LAMPS];
   return [
-    ...[...marked, ...faulty].flatMap(({ parts }, index) => [`## ${index + 1}`, ...figuresOf(parts)]),
-    // One of the others has no resistor to be wrong about.
+    ...[...MARKED_GADGETS, ...faulty].flatMap(({ parts }, index) => [`## ${index + 1}`, ...figuresOf(parts)]),
     ...MARKED_GADGETS.flatMap((circuit, index) => [
       `## ${index + 1}, drawn`,
       ...SEEDS.flatMap((seed) => {
@@ -37,7 +34,7 @@ export function drawnGadgets(): readonly string[] {
       }),
     ]),
     ...faulty.flatMap((circuit, index) => [
-      `## ${marked.length + index + 1}, broken`,
+      `## ${MARKED_GADGETS.length + index + 1}, broken`,
       ...SEEDS.flatMap((seed) => {
         const gadget = drawFaulty(circuit, seededRandom(seed));
         if (!gadget) return [`${seed}: nothing that shows`];
