@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
-import { confirmGate, enterLine, focusOn, goTo, meaning, openPage, tabTo, typeLine, waitForText } from './harness.ts';
+import { clickOn, confirmGate, enterLine, focusOn, goTo, meaning, openPage, tabTo, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('start', { specimen: 'Mirror bar', forgiven: /422/ });
@@ -208,7 +208,7 @@ describe('opening and closing', () => {
     await tabTo(page, 'The way in', 90);
     await page.keyboard.press('Enter');
     await waitForText(page, 'Is there a seal');
-    await page.click('[aria-label="How it is built"] input[name="case"]');
+    await clickOn(page, '[aria-label="How it is built"] input[name="case"]');
     await page.waitForFunction(() => (document.querySelector('input[name="case"]') as HTMLInputElement).checked);
   });
 });

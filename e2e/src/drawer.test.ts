@@ -3,6 +3,7 @@ import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
 import {
   choose,
+  clickOn,
   enterLine,
   focusOn,
   goTo,
@@ -61,7 +62,7 @@ describe('the drawer', () => {
     await page.reload({ waitUntil: 'load' });
     await waitForText(page, '100 Ω');
     expect(await page.$eval('[aria-label^="one less"]', (button) => (button as HTMLButtonElement).disabled)).toBe(true);
-    await page.click('[aria-label^="one more"]');
+    await clickOn(page, '[aria-label^="one more"]');
     await page.waitForNetworkIdle({ idleTime: 200 });
     expect(await free(page)).toBe(1);
     await other.close();

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { enterLine, focusOn, tabTo, waitForText } from './harness.ts';
+import { clickOn, enterLine, focusOn, tabTo, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('demo');
@@ -60,11 +60,12 @@ async function tab(name: string): Promise<string> {
 
 /** Presses a button of the open tab by keyboard, by what it is called. */
 async function press(name: string): Promise<void> {
-  const button = await page.evaluateHandle(
+  const button = await page.waitForFunction(
     (wanted) =>
       [...document.querySelectorAll<HTMLButtonElement>('[role=tabpanel][data-state=active] button')].find(({ textContent }) =>
         textContent?.includes(wanted),
-      ) ?? null,
+      ),
+    {},
     name,
   );
   await button.asElement()?.focus();
@@ -114,7 +115,7 @@ describe('the verdict of the demo specimens', () => {
     );
     const heat = await tab('Heat');
     expect(heat).toMatch(/junction .* case, read/);
-    await page.click('input[name=drive-view]');
+    await clickOn(page, 'input[name=drive-view]');
     await waitForText(page, 'To take 9.00');
     expect(await axeFindings(page)).toEqual([]);
   });

@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import puppeteer, { type Browser, type ElementHandle, type KeyInput, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type KeyInput, type Page } from 'puppeteer-core';
 import { placeOf } from './data-place.ts';
 
 /** The root of the repository. */
@@ -78,11 +78,17 @@ export function openBrowser(more: readonly string[] = []): Promise<Browser> {
   });
 }
 
-/** A page that fails the test where the application complains in the console. */
-export async function openPage(browser: Browser, url: string, complaints: string[] = []): Promise<Page> {
-  const page = await browser.newPage();
+/** An empty page that is as patient as a busy machine wants it. */
+export async function newPage(of: Browser | BrowserContext): Promise<Page> {
+  const page = await of.newPage();
   page.setDefaultTimeout(PATIENCE_MS);
   await page.setViewport({ width: 1280, height: 800 });
+  return page;
+}
+
+/** A page that fails the test where the application complains in the console. */
+export async function openPage(browser: Browser, url: string, complaints: string[] = []): Promise<Page> {
+  const page = await newPage(browser);
   page.on('pageerror', (error) => complaints.push(String(error)));
   page.on('console', (message) => {
     if (message.type() === 'error') complaints.push(message.text());
@@ -127,19 +133,24 @@ export async function choose(page: Page, selector: string, value: string): Promi
   await page.select(selector, value);
 }
 
-/** Presses the button of these words. */
+/** Presses the button of these words that is there, or comes. */
 export async function pressButton(page: Page, words: string, scope = 'main, [role=dialog]'): Promise<void> {
-  const found = await page.evaluateHandle(
+  const found = await page.waitForFunction(
     (text, place) =>
       [...document.querySelectorAll(place)]
         .flatMap((root) => [...root.querySelectorAll('button')])
         .find((button) => button.textContent?.trim() === text),
+    {},
     words,
     scope,
   );
-  const button = found.asElement();
-  if (!button) throw new Error(`There is no button “${words}”.`);
-  await (button as ElementHandle<HTMLButtonElement>).click();
+  await (found.asElement() as ElementHandle<HTMLButtonElement>).click();
+}
+
+/** Clicks what is there, or comes. */
+export async function clickOn(page: Page, selector: string, options: { readonly count?: number } = {}): Promise<void> {
+  await page.waitForSelector(selector);
+  await page.click(selector, options);
 }
 
 /** Types a line on the bench line and enters it, by keyboard alone, and waits until it was taken. */

@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { enterLine, goTo, makeSpecimen, pressButton, tabTo, waitForText } from './harness.ts';
+import { clickOn, enterLine, goTo, makeSpecimen, pressButton, tabTo, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('start');
@@ -98,7 +98,7 @@ describe('marks', () => {
     await newSpecimen('Bands');
     await page.type('input[placeholder="red violet black gold"]', 'white white pink');
     await waitForText(page, 'No legal row of bands');
-    await page.click('input[placeholder="red violet black gold"]', { count: 3 });
+    await clickOn(page, 'input[placeholder="red violet black gold"]', { count: 3 });
     await page.keyboard.type('orange violet black gold');
     await page.type('input[placeholder="26.8r"]', '26.8r');
     await waitForText(page, 'the meter’s 26.8 Ω fits');

@@ -2,8 +2,10 @@ import { rmSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import {
+  clickOn,
   enterLine,
   newFolder,
+  newPage,
   openBrowser,
   pressButton,
   pressNew,
@@ -27,8 +29,7 @@ beforeAll(async () => {
   app = await startApp('demo', newFolder(), 0, ['--lan']);
   browser = await openBrowser([`--host-resolver-rules=MAP ${ADDRESS} 127.0.0.1`]);
   phone = await browser.createBrowserContext();
-  page = await phone.newPage();
-  await page.setViewport({ width: 1280, height: 800 });
+  page = await newPage(phone);
   page.on('pageerror', (error) => complaints.push(String(error)));
 });
 
@@ -48,7 +49,7 @@ async function code(): Promise<string> {
 /** The code as it is typed at the page that asks for it. */
 async function typeCode(): Promise<void> {
   await waitForText(page, 'Access code', 'h1');
-  await page.click('main input');
+  await clickOn(page, 'main input');
   await page.keyboard.type(await code());
   await page.keyboard.press('Enter');
 }
@@ -87,7 +88,7 @@ describe('another device, over plain http', () => {
   });
 
   it('ends its session itself', async () => {
-    await page.click('[aria-label="Phone at the bench"]');
+    await clickOn(page, '[aria-label="Phone at the bench"]');
     await page.waitForSelector('[role=dialog]');
     await pressButton(page, 'End this session', '[role=dialog]');
     await waitForText(page, 'Access code', 'h1');

@@ -222,12 +222,12 @@ describe('the mirror bar at half its power, by the stand-in meters', () => {
     const read = await outcomes();
     expect(read.filter((row) => row.includes('not as predicted'))).toEqual([]);
     expect(read.filter((row) => row.includes('as predicted')).length).toBeGreaterThan(1);
-    await page.$$eval('[aria-label="Light before and after"] li', (rows) =>
-      rows
-        .find((row) => row.textContent?.startsWith('Sound'))
-        ?.querySelector('button')
-        ?.click(),
-    );
+    await page.waitForFunction(() => {
+      const rows = [...document.querySelectorAll('[aria-label="Light before and after"] li')];
+      const button = rows.find((row) => row.textContent?.startsWith('Sound'))?.querySelector('button');
+      button?.click();
+      return button !== undefined && button !== null;
+    });
     await waitForSaved(page);
     const markdown = await (await fetch(`${bench.app.url}/api/specimens/hall-mirror-bar/write-up.md`)).text();
     expect(markdown).toContain('Noticed, sound: none');

@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { choose, enterLine, goTo, openSlotTable, tabTo, typeLine, waitForText } from './harness.ts';
+import { choose, enterLine, goTo, openSlotTable, pressButton, tabTo, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('start', { specimen: 'Night light' });
@@ -83,9 +83,7 @@ describe('a log', () => {
     await waitForText(page, '1.95 V on average', '[role=dialog]');
     await choose(page, '[role=dialog] li label:nth-of-type(2) select', 'ripple');
     await choose(page, '[role=dialog] li label:nth-of-type(3) select', 'D1');
-    await page.evaluate(() =>
-      [...document.querySelectorAll('button')].find((button) => button.textContent === 'Keep as readings')?.click(),
-    );
+    await pressButton(page, 'Keep as readings');
     // From 1.93 to 1.97 V; the circuit runs on direct current, which has none.
     await waitForText(page, 'D1, ripple volts');
     await waitForText(page, 'on direct current the circuit as traced has no ripple to set it against');

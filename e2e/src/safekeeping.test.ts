@@ -1,7 +1,19 @@
 import { rmSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
-import { enterLine, goTo, meaning, newFolder, openPage, pressNew, startApp, typeLine, waitForText } from './harness.ts';
+import {
+  enterLine,
+  goTo,
+  meaning,
+  newFolder,
+  newPage,
+  openPage,
+  pressButton,
+  pressNew,
+  startApp,
+  typeLine,
+  waitForText,
+} from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('demo', { bare: true });
@@ -89,7 +101,7 @@ describe('bad input is named and changes nothing', () => {
 
 describe('speed', () => {
   it('the shelf and a start on an existing folder are timed, and the shelf is whole after it', async () => {
-    const page = await bench.browser.newPage();
+    const page = await newPage(bench.browser);
     const begun = performance.now();
     await page.goto(bench.app.url, { waitUntil: 'domcontentloaded' });
     await page.waitForFunction(() => document.querySelectorAll('tbody tr').length >= 5);
@@ -98,7 +110,7 @@ describe('speed', () => {
     await bench.app.stop();
     bench.app = await startApp('demo', bench.app.folder);
     process.stderr.write(`shelf ${shelfMs.toFixed(0)} ms, start on an existing folder ${bench.app.startedInMs.toFixed(0)} ms\n`);
-    const again = await bench.browser.newPage();
+    const again = await newPage(bench.browser);
     await again.goto(bench.app.url, { waitUntil: 'domcontentloaded' });
     await again.waitForFunction(() => document.querySelectorAll('tbody tr').length >= 5);
     await again.close();
@@ -149,9 +161,7 @@ describe('what takes long', () => {
     expect(made.status).toBe(201);
     const page = await openPage(bench.browser, `${bench.app.url}/specimens/two-mains/drive`);
     await waitForText(page, 'Computing: the circuit as found… Stop', 'body');
-    const press = (name: string) =>
-      page.evaluate((wanted) => [...document.querySelectorAll('button')].find(({ textContent }) => textContent === wanted)?.click(), name);
-    await press('Stop');
+    await pressButton(page, 'Stop', 'body');
     await waitForText(page, 'Stopped: the figures are those of before', 'body');
     // The page answers meanwhile, and takes entries.
     await enterLine(page, 'note stopped once');

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { enterLine, goTo, makeSpecimen, meaning, pressButton, typeLine, waitForText } from './harness.ts';
+import { clickOn, enterLine, goTo, makeSpecimen, meaning, pressButton, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('start');
@@ -121,12 +121,12 @@ describe('slide rules', () => {
   it('are taken to a specimen from their page, and Enter keeps them there', async () => {
     await page.goto(`${bench.app.url}/slide-rules`, { waitUntil: 'load' });
     await waitForText(page, 'Slide rules', 'h1');
-    await page.click('button[aria-label="Take to a specimen: Light on a wall further away"]');
+    await clickOn(page, 'button[aria-label="Take to a specimen: Light on a wall further away"]');
     await page.waitForSelector('[role=dialog] li button');
     expect(await axeFindings(page)).toEqual([]);
     await page.type('[role=dialog] input', 'nothing yet');
     await page.waitForFunction(() => document.querySelectorAll('[role=dialog] li').length === 1);
-    await page.click('[role=dialog] li button');
+    await clickOn(page, '[role=dialog] li button');
     // What the test before left half-typed there is not overwritten unasked.
     await waitForText(page, '? store 1F 5v 2v 20ma', '[role=alert]');
     await pressButton(page, 'Put this in its place');

@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import sharp from 'sharp';
-import { enterLine, goTo, makeSpecimen, meaning, openPage, pressButton, tabTo, waitForSaved, waitForText } from './harness.ts';
+import { clickOn, enterLine, goTo, makeSpecimen, meaning, openPage, pressButton, tabTo, waitForSaved, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const DRAWINGS = fileURLToPath(new URL('../../demo/pictures', import.meta.url));
@@ -202,7 +202,7 @@ describe('a board, from two photos to a recognised circuit', () => {
     await page.waitForFunction(() =>
       (document.querySelector('input[aria-label="Bench line"]') as HTMLInputElement).value.startsWith('R1 on 3 4'),
     );
-    await page.click('input[aria-label="Bench line"]');
+    await clickOn(page, 'input[aria-label="Bench line"]');
     await page.keyboard.press('End');
     await page.keyboard.type('brown black black gold');
     expect(await meaning(page)).toContain('10.0');
@@ -217,11 +217,11 @@ describe('a board, from two photos to a recognised circuit', () => {
       await clickPad(pad);
       await waitForBench(['hold 1:', 'hold 1: 3', 'hold 1: 3 4', 'hold 1: 3 4 5', 'hold 1: 3 4 5 15'][index] as string);
     }
-    await page.click('input[aria-label="Bench line"]');
+    await clickOn(page, 'input[aria-label="Bench line"]');
     await page.keyboard.press('End');
     await page.keyboard.type(' | 0.1r');
     // The ohms belong to the last pad: the one that is only track is put there.
-    await page.click('input[aria-label="Bench line"]', { count: 3 });
+    await clickOn(page, 'input[aria-label="Bench line"]', { count: 3 });
     await page.keyboard.type('hold 1: 4 5 15 3 | 0.1r');
     await page.keyboard.press('Enter');
     for (const line of REST) await enterLine(page, line);

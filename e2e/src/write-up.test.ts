@@ -1,6 +1,18 @@
 import { describe, expect, it } from '@jest/globals';
 import { axeFindings } from './axe.ts';
-import { enterLine, focusOn, openPage, pressButton, pressWith, startApp, tabTo, waitForSaved, waitForText } from './harness.ts';
+import {
+  clickOn,
+  enterLine,
+  focusOn,
+  newPage,
+  openPage,
+  pressButton,
+  pressWith,
+  startApp,
+  tabTo,
+  waitForSaved,
+  waitForText,
+} from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('demo', { forgiven: /net::ERR|Failed to load resource/ });
@@ -45,13 +57,13 @@ describe('a review, written and handed on', () => {
 
   it('leaves sections out, orders them and sets the length, and the files follow', async () => {
     const { page } = bench;
-    await page.click('[aria-label=Layout] button[aria-label="Findings up"]');
-    await page.$$eval('[aria-label=Layout] label', (labels) =>
-      labels
-        .find((label) => label.textContent?.trim() === 'What it claims')
-        ?.querySelector('input')
-        ?.click(),
-    );
+    await clickOn(page, '[aria-label=Layout] button[aria-label="Findings up"]');
+    await page.waitForFunction(() => {
+      const labels = [...document.querySelectorAll('[aria-label=Layout] label')];
+      const input = labels.find((label) => label.textContent?.trim() === 'What it claims')?.querySelector('input');
+      input?.click();
+      return input !== undefined;
+    });
     await waitForText(page, 'What it claims: left out');
     await waitForSaved(page);
     const markdown = await outAs('write-up.md');
@@ -84,7 +96,7 @@ describe('a review, written and handed on', () => {
 
   it('opens as a file by itself, without the server, and looks the same after a reload of the page', async () => {
     const { page, browser } = bench;
-    const file = await browser.newPage();
+    const file = await newPage(browser);
     const asked: string[] = [];
     await file.setRequestInterception(true);
     file.on('request', (request) => {
@@ -139,9 +151,14 @@ describe('compare', () => {
       await focusOn(page, '[role=dialog] li button');
       await page.keyboard.press('Enter');
       await page.waitForSelector('[role=dialog] ul[aria-label^="States of"]');
-      await page.$$eval(
-        '[role=dialog] ul[aria-label^="States of"] button',
-        (buttons, wanted) => (buttons.find((button) => button.textContent?.includes(wanted)) as HTMLButtonElement | undefined)?.click(),
+      await page.waitForFunction(
+        (wanted) => {
+          const buttons = [...document.querySelectorAll<HTMLButtonElement>('[role=dialog] ul[aria-label^="States of"] button')];
+          const found = buttons.find((button) => button.textContent?.includes(wanted));
+          found?.click();
+          return found !== undefined;
+        },
+        {},
         state,
       );
       await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
@@ -177,7 +194,7 @@ describe('a write-up on a bench that does not stand still', () => {
     await page.waitForSelector('[role=dialog] a[href*="/api/read/"]');
     expect(await axeFindings(page)).toEqual([]);
     const address = await page.$eval('[role=dialog] a[href*="/api/read/"]', (link) => link.href);
-    const reader = await browser.newPage();
+    const reader = await newPage(browser);
     await reader.goto(address);
     expect(await reader.$eval('h1', (title) => title.textContent)).toBe('Three-cell headlamp');
     expect(await reader.$$('script, form, input, a[href^="/"]')).toHaveLength(0);
