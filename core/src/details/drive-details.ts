@@ -147,12 +147,13 @@ function storeLivesOf(circuit: Circuit, leds: readonly LedDetails[]): readonly S
   return partsOfKind(circuit, 'capacitor')
     .filter(isElectrolytic)
     .map((part) => {
-      const { ref, celsius } = part;
+      const { ref, celsius, rated } = part;
+      const sort = isDoubleLayer(part) ? 'double-layer' : 'electrolytic';
       const around =
         celsius === undefined
           ? { value: inside, low: Math.min(outside, inside - below), high: Math.max(board, inside + above) }
           : { value: celsius, low: celsius, high: celsius };
-      return { ref, celsius: around, life: electrolyticLife(around, isDoubleLayer(part) ? 'double-layer' : 'electrolytic') };
+      return { ref, celsius: around, life: electrolyticLife(around, sort, rated?.celsius) };
     });
 }
 

@@ -76,6 +76,10 @@ describe('a line of the drawer', () => {
     ['3x 330n X2 310v', { kind: 'capacitor', farads: 330e-9, rated: { class: 'X2', volts: 310 } }, 3, undefined],
     ['20 led white 5mm in tin', { kind: 'led', colour: 'white', body: '5mm' }, 20, 'tin'],
     ['4k7', { kind: 'resistor', ohms: 4700 }, 1, undefined],
+    ['12 x aaa alkaline in box', { kind: 'battery', chemistry: 'alkaline', size: 'AAA' }, 12, 'box'],
+    ['2 18650 2600mah', { kind: 'battery', chemistry: 'li-ion', size: '18650', ampHours: 2.6 }, 2, undefined],
+    ['5 x 10uf 400v 105c', { kind: 'capacitor', farads: 10e-6, rated: { volts: 400, celsius: 105 } }, 5, undefined],
+    ['999999 x 10r', { kind: 'resistor', ohms: 10 }, 999_999, undefined],
   ])('“%s”', (line, part, count, where) => {
     const read = stock(line);
     expect(read).toMatchObject({ part, count, ...(where !== undefined && { where }) });
@@ -83,7 +87,7 @@ describe('a line of the drawer', () => {
     expect(stockSchema.safeParse(read).success).toBe(true);
   });
 
-  it.each(['', '5', '7 x bananas', '3 x led mauve'])('“%s” is refused in words', (line) => {
+  it.each(['', '5', '7 x bananas', '3 x led mauve', '1000000 x 10r'])('“%s” is refused in words', (line) => {
     expect(typeof stockFromLine(line)).toBe('string');
   });
 

@@ -90,7 +90,7 @@ function fromRow(row: Row): Stock | string {
 /** A value as it is typed: "33r", "330n", "white 5mm". */
 function valueWordsOf(fields: Readonly<Record<string, unknown>>, kind: PartKind): string {
   const { ohms, farads, henries, colour, chemistry, size } = fields as Readonly<Record<string, number & string>>;
-  if (kind === 'resistor') return `${formatCompact(ohms as number)}r`;
+  if (kind === 'resistor') return formatCompact(ohms as number).replace(/(\d)$/, '$1r');
   if (kind === 'capacitor') return `${formatCompact(farads as number)}F`;
   if (kind === 'inductor') return `${formatCompact(henries as number)}H`;
   return [colour, chemistry, size].filter((word) => word !== undefined).join(' ') || deviceOf(kind).name;

@@ -2,6 +2,7 @@ import { deviceOf, PART_KINDS, type Part, type PartKind } from '../device/index.
 import { readFigure } from '../quantity/index.ts';
 import { onNoBoard, type Stock } from './stock.ts';
 
+const MOST_OF_ONE = 999_999;
 const EXAMPLE = '“12 x 33r 0.25w in strip 2B”, “3 x 330n X2 310v”, “20 x led white 5mm”';
 const KIND_OF_UNIT: Readonly<Record<string, PartKind>> = { ohms: 'resistor', farads: 'capacitor', henries: 'inductor' };
 const KIND_WORDS = new Map(PART_KINDS.flatMap((kind) => (deviceOf(kind).typed?.words ?? []).map((word) => [word, kind] as const)));
@@ -14,7 +15,8 @@ const KIND_WORDS = new Map(PART_KINDS.flatMap((kind) => (deviceOf(kind).typed?.w
 export function stockFromLine(line: string): Stock | string {
   const [what = '', where] = line.trim().split(/\s+in\s+/i, 2);
   const words = what.split(/\s+/).filter(Boolean);
-  const counted = /^(\d{1,6})\s*[x×]?$/i.exec(words[0] ?? '');
+  const counted = /^(\d+)\s*[x×]?$/i.exec(words[0] ?? '');
+  if (counted && Number(counted[1]) > MOST_OF_ONE) return `At most ${MOST_OF_ONE.toLocaleString('en')} of one part.`;
   const count = counted ? Number(counted[1]) : 1;
   const rest = (counted ? words.slice(1) : words).filter((word) => !/^[x×]$/i.test(word));
   const priced = rest.find((word) => /^@\d+([.,]\d+)?$/.test(word));
@@ -69,5 +71,6 @@ function kindIn(words: readonly string[]): PartKind | undefined {
     if (/^\d+[.,]?\d*[pnuµ]f?$/i.test(word)) return 'capacitor';
     if (/^\d+[.,]?\d*[rkM]\d*$/.test(word) || /^\d+R\d*$/.test(word)) return 'resistor';
   }
-  return undefined;
+  // Cells go by their size, as on a board.
+  return typeof deviceOf('battery').typed?.read(words, 1) === 'string' ? undefined : 'battery';
 }

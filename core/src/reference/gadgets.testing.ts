@@ -419,4 +419,20 @@ export const REFERENCE_GADGETS: readonly ReferenceGadget[] = [
       'hold 4: 7 5',
     ],
   },
+  {
+    id: 'traced-board-read',
+    lines: [
+      { kind: 'name', name: 'Board followed with the beeper, its parts read' },
+      ...[1, 2, 3, 4, 5, 6].map((pad) => `pad ${pad}`),
+      'beeper 30r 0.3r',
+      'V1 5v on 1 2',
+      'R1 2r2 on 3 4',
+      'R2 100r on 5 6',
+      'dead',
+      'R2 12.1r',
+      'R1 9.8r',
+      'hold 1: 3 4 | 0.3r 10.1r',
+      'hold 4: 5 6 | 0.3r 12.4r',
+    ],
+  },
 ];

@@ -32,6 +32,7 @@ import { dead, readWrong } from './broken.testing.ts';
 import { claimed, runs } from './claims.testing.ts';
 import { days } from './days.testing.ts';
 import { documents } from './documents.testing.ts';
+import { drawer } from './drawer.testing.ts';
 import { drawings } from './drawings.testing.ts';
 import { drawnGadgets } from './drawn.testing.ts';
 import { figuresOf } from './figures-of.testing.ts';
@@ -324,6 +325,7 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['read-wrong', readWrong],
   ['dead', dead],
   ['drawings', drawings],
+  ['drawer', drawer],
   ['documents', documents],
   ['compared', compared],
   ['claimed', claimed],

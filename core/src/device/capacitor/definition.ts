@@ -91,17 +91,25 @@ export const capacitor: DeviceDefinition<'capacitor', typeof schema> = {
   ],
 };
 
-/** `334 X2`, `10uF 400v`, `mark 2A104J`: a marking, and beside it volts and a class. */
+/** What electrolytic bodies are printed with: 85 °C, 105 °C and a few more. */
+const PRINTED_CELSIUS = /^(\d{2,3})\s*°?c$/i;
+const [LEAST_PRINTED, MOST_PRINTED] = [60, 150];
+
+/** `334 X2`, `10uF 400v 105c`, `mark 2A104J`: a marking, and beside it volts, a class and how warm it may be. */
 function read(words: readonly string[]): TypedPart | string {
   const ohmsAt = words.findIndex((word) => /^[\d.,]+m?(?:r|ohms?|Ω)$/i.test(word));
   const own = ohmsAt === -1 ? undefined : readFigure(words[ohmsAt] as string);
-  const described = words.filter((word, index) => word.toLowerCase() !== 'mark' && index !== ohmsAt);
+  const marked = words.filter((word, index) => word.toLowerCase() !== 'mark' && index !== ohmsAt);
+  // By itself 105C is a tantalum body of 1 µF.
+  const warmAt = marked.length > 1 ? marked.findIndex((word) => isPrintedCelsius(celsiusIn(word))) : -1;
+  const described = marked.filter((_, index) => index !== warmAt);
   const first = decodeMarking(described.join(' '), 'capacitor-code')[0];
   if (!first)
     return described.length === 0 ? 'its farads, as “10uF 400v” or “334 X2”.' : `“${described.join(' ')}” is no capacitance that I know.`;
   const safety = described.find((word) => /^[XY][1-4]$/i.test(word))?.toUpperCase();
   const { volts } = first;
-  const rated = { ...(safety && { class: safety }), ...(volts !== undefined && { volts }) };
+  const celsius = celsiusIn(marked[warmAt] ?? '');
+  const rated = { ...(safety && { class: safety }), ...(volts !== undefined && { volts }), ...(warmAt !== -1 && { celsius }) };
   return {
     fields: {
       farads: first.value,
@@ -112,4 +120,12 @@ function read(words: readonly string[]): TypedPart | string {
     },
     why: first.why,
   };
+}
+
+function celsiusIn(word: string): number {
+  return Number(PRINTED_CELSIUS.exec(word)?.[1]);
+}
+
+function isPrintedCelsius(celsius: number): boolean {
+  return celsius >= LEAST_PRINTED && celsius <= MOST_PRINTED;
 }

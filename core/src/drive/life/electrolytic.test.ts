@@ -9,6 +9,10 @@ describe('how long a capacitor that dries out lasts', () => {
     expect(electrolyticLife({ value: 85, low: 75, high: 95 })).toMatchObject({ hours: 8000, low: 2000, high: 40_000 });
   });
 
+  it('by what is printed on its body, where that was read: at 85 °C for 85 °C its 2,000 h', () => {
+    expect(electrolyticLife(at(85), 'electrolytic', 85)).toMatchObject({ hours: 2000, printed: { celsius: 85 } });
+  });
+
   it('double layer: 1,000 h at 70 °C, by the same rule', () => {
     expect(electrolyticLife(at(70), 'double-layer')).toMatchObject({ hours: 1000, low: 500, high: 2000 });
     expect(electrolyticLife(at(30), 'double-layer').hours).toBe(16_000);

@@ -20,12 +20,14 @@ const MOST_HOURS = 15 * 365.25 * 24;
  * name it so, for double layers too). A rule, and no promise.
  *
  * @param celsius of the capacitor, with what it lies between
+ * @param printedCelsius on its body; left out where nobody read it
  */
 export function electrolyticLife(
   celsius: { readonly value: number; readonly low: number; readonly high: number },
   sort: keyof typeof PRINTED = 'electrolytic',
+  printedCelsius: number = PRINTED[sort].celsius,
 ): ElectrolyticLife {
-  const printed = PRINTED[sort];
+  const printed = { ...PRINTED[sort], celsius: printedCelsius };
   const at = (hours: number, degrees: number) => Math.min(MOST_HOURS, hours * 2 ** ((printed.celsius - degrees) / 10));
   return {
     hours: at(printed.hours, celsius.value),
