@@ -61,6 +61,16 @@ it.each([
   ).toEqual(found),
 );
 
+it('what is worst comes first, whichever rule speaks of it', () => {
+  expect(
+    doubts([
+      ['lumens', 1000],
+      ['watts', 4.3],
+      ['volts', 120],
+    ]),
+  ).toEqual(['unsafe wrong-country-volts', 'caution best-of-lumens']);
+});
+
 describe('energy', () => {
   it('9,800 mAh do not fit an 18650', () => {
     expect(doubts([['ampHours', 9.8]], [['battery', '1 × 18650']])).toEqual(['impossible beyond-cell-size']);

@@ -369,6 +369,7 @@ export const REFERENCE_GADGETS: readonly ReferenceGadget[] = [
       'in 4.41v 92ma 0.41w',
       'R1 1.1v live',
       'D1-D4 3.3v live',
+      'goal most',
     ],
   },
   {

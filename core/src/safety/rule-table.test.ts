@@ -80,6 +80,14 @@ describe('a fuse', () => {
     expect(codes(but([...bare, { ref: 'F1', kind: 'fuse', pins: ['a', 'c'] }], 'R2', { pins: ['c', 'b'] }))).toContain('no-fuse');
   });
 
+  it('in each of the leads is as good, and behind the first resistor it is in its lead', () => {
+    const behind = but(but(LAMP, 'R1', { pins: ['L', 'f'] }), 'F1', { pins: ['f', 'a'] });
+    expect(codes(behind, { ...BUILT, livePin: 'L' })).not.toContain('fuse-in-neutral');
+    expect(codes(behind, { ...BUILT, livePin: 'N' })).toContain('fuse-in-neutral');
+    const both = but([...LAMP, { ref: 'F2', kind: 'fuse', pins: ['N', 'n'], rated: { amps: 0.5 } }], 'B1', { pins: ['b', 'n', 'p', 'm'] });
+    for (const livePin of ['L', 'N']) expect(codes(both, { ...BUILT, livePin })).not.toContain('fuse-in-neutral');
+  });
+
   it('in the neutral is found behind a switch there too', () => {
     const parts = but(
       but([...bare, { ref: 'F1', kind: 'fuse', pins: ['n', 'x'] }, { ref: 'S1', kind: 'switch', pins: ['N', 'n'] }], 'B1', {
