@@ -108,8 +108,39 @@ describe('light beside the axis of a beam', () => {
     ).toBe(degrees);
   });
 
+  it.each([
+    ['lux 300 @ 1 m', 1],
+    ['lux 300 @ 50cm 20deg', 0.5],
+    ['lux @ 2m 300', 2],
+  ])('%s is read from where it says', (line, metres) =>
+    expect(outcomeOf(line)).toMatchObject({ kind: 'entry', draft: { place: { at: 'light', metres } } }),
+  );
+
+  it.each(['lux 300 @ 0m', 'lux 300 @', 'lux 300 @ there', 'lux -3 @ 1m'])(
+    '%s is refused: a distance is above zero, and light not below',
+    (line) => expect(outcomeOf(line)).toMatchObject({ kind: 'unread', message: expect.stringMatching(/above zero|negative/) }),
+  );
+
   it('is no angle beyond behind, and none of anything but light', () => {
     expect(outcomeOf('lux 300 @ 1m 200deg').kind).not.toBe('entry');
     expect(outcomeOf('in 5v 20deg').kind).not.toBe('entry');
   });
+});
+
+describe('what stands behind a figure', () => {
+  const board = ['V1 5v usb', 'R1 27r on V1.+ X'];
+
+  it.each(['R1 0.94v ±2 % live', 'R1 0.94v +-2% live', 'R1 0.94v +/-0.0188v live', 'R1 0.94v ±2% live'])('%s: its limits', (line) =>
+    expect(outcomeOf(line, ...board)).toMatchObject({
+      kind: 'entry',
+      draft: { figures: [{ unit: 'volts', value: 0.94, uncertainty: expect.closeTo(0.0094, 9) }] },
+    }),
+  );
+
+  it.each(['avg', 'rms', 'max', 'AC'])('R1 0.94v %s: said to go by the meter, and not that R1 is on the board already', (word) =>
+    expect(outcomeOf(`R1 0.94v ${word} live`, ...board)).toMatchObject({
+      kind: 'unread',
+      message: expect.stringContaining('by the meter in hand'),
+    }),
+  );
 });

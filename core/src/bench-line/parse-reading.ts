@@ -63,6 +63,12 @@ export function parseReading(words: readonly string[], context: BenchContext): B
     }
     if (word === '@' && placed.place.at !== 'light')
       return unread('Behind @ stands the distance of a lux reading, or the current of an LED lit alone, as “D1 2.95v @ 30ma”.');
+    if (word === '@') {
+      const distance = distanceIn(rest, index + 1);
+      if (!distance) return unread('Behind @ stands how far the light was read from, above zero, as “lux 118 @ 1m”.');
+      index += distance.used;
+      continue;
+    }
     if (word.toLowerCase() === 'ripple') {
       ripple = true;
       continue;
@@ -73,11 +79,18 @@ export function parseReading(words: readonly string[], context: BenchContext): B
       index += taken - 1;
       continue;
     }
-    if (word.startsWith('±')) {
-      const problem = takeUncertainty(word, figures);
+    if (/^(?:±|\+-|\+\/-)/.test(word)) {
+      // “±2 %” is “±2%”.
+      const isParted = rest[index + 1] === '%';
+      const problem = takeUncertainty(`±${word.replace(/^(?:±|\+-|\+\/-)/, '')}${isParted ? '%' : ''}`, figures);
       if (problem) return unread(problem);
+      if (isParted) index += 1;
       continue;
     }
+    if (figures.length > 0 && STATISTIC.test(word))
+      return unread(
+        `“${word}”: whether it is an average or a root mean square goes by the meter in hand, as Readings has it; what an oscilloscope shows from lowest to highest is typed as “ripple”.`,
+      );
     const factor = placed.place.at === 'in' ? takePowerFactor(word, rest[index + 1], meter) : undefined;
     if (factor) {
       figures.push(factor.figure);
@@ -103,6 +116,9 @@ export function parseReading(words: readonly string[], context: BenchContext): B
     ...(meter && { meter: meter.name, ...(meter.trueRms === false && { averaging: true }) }),
   });
 }
+
+/** What meters and scopes call what they show. */
+const STATISTIC = /^(?:avg|average|mean|rms|true-?rms|ac|dc|max|min|peak|pp|p-p)$/i;
 
 /** What no part and no net is: a line that begins with it is a reading, or nothing. */
 function isOnlyAReading({ at }: Place): boolean {
@@ -145,7 +161,8 @@ function placeOf(words: readonly string[], { specimen, mainSupply }: BenchContex
   if (surface && (/^T[a-z]/.test(first) || words.slice(1).some((word) => /^[~\d.,]+°?c?$/i.test(word))))
     return { place: { at: 'surface', name: surface[1] as string }, used: 1, words: `temperature of the ${surface[1]}` };
   if (first.toLowerCase() === 'lux') {
-    const at = words[2] === '@' && words[3] !== undefined ? metresOf(words[3]) : undefined;
+    const sign = words.indexOf('@');
+    const at = sign === -1 ? undefined : distanceIn(words, sign + 1)?.metres;
     const degrees = words.map(degreesOf).find((angle) => angle !== undefined && angle > 0);
     return {
       place: { at: 'light', ...(at !== undefined && { metres: at }), ...(degrees !== undefined && { degrees }) },
@@ -168,6 +185,15 @@ function placeOf(words: readonly string[], { specimen, mainSupply }: BenchContex
     return { place: { at: 'nets', plus: start, minus: end }, used: 3, words: `along the track from ${first} to ${third}` };
   }
   return { place: { ...from, minus: lastingName(minus, specimen) }, used: 3, words: `net ${plus} to ${minus}` };
+}
+
+/** “1m”, “1 m” and “50cm” from that word on. */
+function distanceIn(words: readonly string[], at: number): { readonly metres: number; readonly used: number } | undefined {
+  const [first = '', second = ''] = words.slice(at);
+  const metres = metresOf(first);
+  if (metres !== undefined) return { metres, used: 1 };
+  const parted = metresOf(first + second);
+  return parted === undefined ? undefined : { metres: parted, used: 2 };
 }
 
 function partRef(word: string, specimen: BenchContext['specimen']): string | undefined {
@@ -211,8 +237,6 @@ function takeCondition(word: string, next: string | undefined, condition: Condit
     case 'force':
       condition.forced = true;
       return 1;
-    case '@':
-      return next === undefined ? 0 : 2;
     case 'after': {
       const match = /^(\d+(?:[.,]\d+)?)(s|sec|min|h)$/.exec(next ?? '');
       if (!match) return 0;
