@@ -61,11 +61,12 @@ export function parseReading(words: readonly string[], context: BenchContext): B
       index += 1;
       continue;
     }
-    if (word === '@' && placed.place.at !== 'light')
-      return unread('Behind @ stands the distance of a lux reading, or the current of an LED lit alone, as “D1 2.95v @ 30ma”.');
     if (word === '@') {
-      const distance = distanceIn(rest, index + 1);
-      if (!distance) return unread('Behind @ stands how far the light was read from, above zero, as “lux 118 @ 1m”.');
+      const distance = placed.place.at === 'light' ? distanceIn(rest, index + 1) : undefined;
+      if (!distance)
+        return unread(
+          'Behind @ stands the distance of a lux reading, above zero, or the current of an LED lit alone, as “D1 2.95v @ 30ma”.',
+        );
       index += distance.used;
       continue;
     }
@@ -88,9 +89,7 @@ export function parseReading(words: readonly string[], context: BenchContext): B
       continue;
     }
     if (figures.length > 0 && STATISTIC.test(word))
-      return unread(
-        `“${word}”: whether it is an average or a root mean square goes by the meter in hand, as Readings has it; what an oscilloscope shows from lowest to highest is typed as “ripple”.`,
-      );
+      return unread(`“${word}”: that goes by the meter in hand; from lowest to highest is “ripple”.`);
     const factor = placed.place.at === 'in' ? takePowerFactor(word, rest[index + 1], meter) : undefined;
     if (factor) {
       figures.push(factor.figure);

@@ -56,7 +56,7 @@ export function refusalOf(
     if (part && !ohmsTell(part)) return `${place.ref} is not a resistor; its ohms say nothing here.`;
   }
   if (figures.some(({ unit, value }) => unit === 'ohms' && value < 0)) return 'Ohms cannot be negative.';
-  if (figures.some(({ unit, value }) => unit === 'lux' && value < 0)) return 'Light cannot be negative: zero the meter in the dark.';
+  if (figures.some(({ unit, value }) => unit === 'lux' && value < 0)) return 'Light cannot be negative.';
   return undefined;
 }
 
