@@ -16,7 +16,7 @@ describe('packages laid out as on the board', () => {
     expect(Math.max(...radii) - Math.min(...radii)).toBeLessThan(1e-6);
   });
 
-  it('in one column or in one row stand side by side; two at one place are no layout', () => {
+  it('in one column or in one row touch and do not cover each other; two at one place are no layout', () => {
     const column = seatLayout(
       {
         points: [
