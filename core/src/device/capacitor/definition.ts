@@ -40,9 +40,12 @@ export function hasSafetyClass({ rated }: Pick<CapacitorPart, 'rated'>): boolean
   return SAFETY_CLASS.test(rated?.class ?? '');
 }
 
-/** By its size: polar, and with a life of its own. */
-export function isElectrolytic(part: Pick<CapacitorPart, 'farads' | 'rated'>): boolean {
-  return part.farads >= ELECTROLYTIC_FARADS && !hasSafetyClass(part);
+/** Three digits with a letter of tolerance, or the name of a film: no electrolytic body is marked so. */
+const FILM_MARK = /^\d{3}[FGHJKM](?:\s|$)|\b(?:film|poly\w*|CBB\d*|MK[PTSC])\b/i;
+
+/** By its size and its mark: polar, and with a life of its own. */
+export function isElectrolytic(part: Pick<CapacitorPart, 'farads' | 'rated' | 'marking'>): boolean {
+  return part.farads >= ELECTROLYTIC_FARADS && !hasSafetyClass(part) && !FILM_MARK.test(part.marking ?? '');
 }
 
 /** Farads from which one is a double-layer capacitor: an aluminium electrolytic of so many would not go into a lamp. */
