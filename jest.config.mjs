@@ -41,8 +41,13 @@ const browserLike = (name) => ({
   setupFiles: [new URL('./web/src/testing/jsdom.testing.ts', import.meta.url).pathname],
 });
 
-/** The tests of the core as `npm test` runs them: its files imported by a few, which load and warm up the core once each. */
-const coreTogether = { ...node('core'), displayName: 'core-together', rootDir: './.cache/core-tests' };
+/** The tests of a package as `npm test` runs them: its files imported by a few, which load and warm up what they try once each. */
+const together = (project) => ({
+  ...project,
+  displayName: `${project.displayName}-together`,
+  rootDir: `./.cache/${project.displayName}-tests`,
+});
+const gathered = [node('core'), browserLike('web')].map(together).filter(({ rootDir }) => existsSync(new URL(rootDir, import.meta.url)));
 
 /** What answers requests, once more with its data in a PostgreSQL. */
 const onPostgres = {
@@ -66,7 +71,7 @@ const endToEndOnPostgres = {
 export default {
   projects: [
     node('core'),
-    ...(existsSync(new URL(coreTogether.rootDir, import.meta.url)) ? [coreTogether] : []),
+    ...gathered,
     node('print'),
     node('cli'),
     node('server'),

@@ -103,25 +103,27 @@ function runSuites(name, projects, ...more) {
   suites.push(...testResults);
 }
 
-/** Writes a few files of tests, each of which imports its share of those of the core: see the project of Jest. */
-function gatherCoreTests() {
-  const folder = join(ROOT, '.cache', 'core-tests');
+/** Writes a few files of tests, each of which imports its share of those of a package: see the projects of Jest. */
+function gatherTests(of) {
+  const folder = join(ROOT, '.cache', `${of}-tests`);
   rmSync(folder, { recursive: true, force: true });
   mkdirSync(folder, { recursive: true });
-  const files = readdirSync(join(ROOT, 'core', 'src'), { recursive: true }).map(String);
-  const tests = files.filter((name) => name.endsWith('.test.ts')).sort();
+  const files = readdirSync(join(ROOT, of, 'src'), { recursive: true }).map(String);
+  const tests = files.filter((name) => /\.test\.tsx?$/.test(name)).sort();
   const shares = 2 * availableParallelism();
   for (let share = 0; share < shares; share++) {
-    const imports = tests.filter((_, index) => index % shares === share).map((name) => `import '../../core/src/${name}';\n`);
+    const imports = tests.filter((_, index) => index % shares === share).map((name) => `import '../../${of}/src/${name}';\n`);
     writeFileSync(join(folder, `share-${share + 1}.test.ts`), imports.join(''));
   }
 }
 
 // Suites that compute share the cores; those of the browser come after them, as each of them has a server and a browser beside it.
-if (jestArgs.length === 0) gatherCoreTests();
+const gathered = ['core', 'web'];
+const isWhole = jestArgs.length === 0;
+if (isWhole) gathered.forEach(gatherTests);
 runSuites(
   'unit',
-  [jestArgs.length === 0 ? 'core-together' : 'core', 'print', 'cli', 'server', ...(hasPostgres ? ['postgres'] : []), 'demo', 'web'],
+  [...gathered.map((of) => (isWhole ? `${of}-together` : of)), 'print', 'cli', 'server', ...(hasPostgres ? ['postgres'] : []), 'demo'],
   // Some wait for a process or a clock: one more than there are cores fills them.
   `--maxWorkers=${availableParallelism() + 1}`,
 );

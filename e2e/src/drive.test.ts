@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { clickOn, enterLine, focusOn, tabTo, waitForText } from './harness.ts';
+import { clickOn, enterLine, focusOn, openTab, tabTo, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('demo');
@@ -43,19 +43,10 @@ function shown(): Promise<string> {
   });
 }
 
-/** The tab of that name, by the arrow keys, and what it shows. */
+/** The tab of that name, and what it shows. */
 async function tab(name: string): Promise<string> {
-  await focusOn(page, '[role=tab][data-state=active]');
-  for (let tries = 0; tries < 8; tries++) {
-    const chosen = await page.$eval('[role=tab][data-state=active]', (trigger) => trigger.textContent ?? '');
-    if (chosen === name) {
-      await page.waitForFunction(() => !document.querySelector('[role=tabpanel][data-state=active]')?.textContent?.includes('Opening…'));
-      return shown();
-    }
-    await page.keyboard.press('ArrowRight');
-    await page.waitForFunction((before) => document.querySelector('[role=tab][data-state=active]')?.textContent !== before, {}, chosen);
-  }
-  throw new Error(`There is no tab “${name}”.`);
+  await openTab(page, name);
+  return shown();
 }
 
 /** Presses a button of the open tab by keyboard, by what it is called. */

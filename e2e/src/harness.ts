@@ -221,6 +221,33 @@ export async function goTo(page: Page, letter: string, title: string): Promise<v
   throw new Error(`g ${letter} does not lead to ${title}.`);
 }
 
+/** Opens the tab of that name, by the arrow keys, and waits until what is in it is there. */
+export async function openTab(page: Page, name: string): Promise<void> {
+  await page.waitForFunction((wanted) => [...document.querySelectorAll('[role=tab]')].some((tab) => tab.textContent === wanted), {}, name);
+  const active = () => page.$eval('[role=tab][data-state=active]', (tab) => tab.textContent ?? '');
+  for (let tries = 0; tries < PATIENCE_MS / PRESSED_AGAIN_MS && (await active()) !== name; tries++) {
+    const before = await active();
+    // What is closing gives the focus back to where it was, and a key pressed meanwhile is lost.
+    await focusOn(page, '[role=tab][data-state=active]');
+    await page.keyboard.press('ArrowRight');
+    await page
+      .waitForFunction(
+        (one) => document.querySelector('[role=tab][data-state=active]')?.textContent !== one,
+        { timeout: PRESSED_AGAIN_MS },
+        before,
+      )
+      .catch(() => null);
+  }
+  await page.waitForFunction(
+    (wanted) => {
+      const [tab, panel] = ['tab', 'tabpanel'].map((role) => document.querySelector(`[role=${role}][data-state=active]`));
+      return tab?.textContent === wanted && panel?.getAttribute('aria-labelledby') === tab.id && !panel.textContent?.includes('Opening…');
+    },
+    {},
+    name,
+  );
+}
+
 /** Presses Tab until the focus is on what has this name. */
 export async function tabTo(page: Page, name: string, limit = 60): Promise<void> {
   for (let step = 0; step < limit; step++) {

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { axeFindings } from './axe.ts';
-import { clickOn, enterLine, goTo, makeSpecimen, meaning, pressButton, typeLine, waitForText } from './harness.ts';
+import { clickOn, enterLine, goTo, makeSpecimen, meaning, openTab, pressButton, typeLine, waitForText } from './harness.ts';
 import { useBench } from './use-bench.ts';
 
 const bench = useBench('start');
@@ -23,22 +23,7 @@ async function driveOf(name: string, lines: readonly string[]): Promise<void> {
 
 /** What a tab of Drive says, opened by keyboard. */
 async function tab(name: string): Promise<string> {
-  await page.waitForFunction(
-    (wanted) => [...document.querySelectorAll('[role=tab]')].some(({ textContent }) => textContent === wanted),
-    {},
-    name,
-  );
-  await page.$eval('[role=tab][data-state=active]', (one) => (one as HTMLElement).focus());
-  for (let presses = 0; presses < 10; presses++) {
-    const active = await page.$eval('[role=tab][data-state=active]', ({ textContent }) => textContent);
-    if (active === name) break;
-    await page.keyboard.press('ArrowRight');
-    await page.waitForFunction((before) => document.querySelector('[role=tab][data-state=active]')?.textContent !== before, {}, active);
-  }
-  await page.waitForFunction(() => {
-    const [tab, panel] = ['tab', 'tabpanel'].map((role) => document.querySelector(`[role=${role}][data-state=active]`));
-    return panel?.getAttribute('aria-labelledby') === tab?.id && !panel?.textContent?.includes('Opening…');
-  });
+  await openTab(page, name);
   return page.$eval('[role=tabpanel][data-state=active]', ({ textContent }) => (textContent ?? '').replace(/\s+/g, ' '));
 }
 

@@ -21,9 +21,9 @@ function calls(...answers: (Error | string)[]) {
 
 const quiet = () => new Promise((resolve) => setTimeout(resolve, 60));
 
-beforeEach(() => localStorage.clear());
-
 describe('what is said to the drawer', () => {
+  beforeEach(() => localStorage.clear());
+
   it('waits while the server is away, and is said in its order when it is back', async () => {
     const { queue, sent, answered } = calls(new UnreachableError(), new ProblemError('busy', 503, 'busy'));
     queue.say({ path: '/settle', body: { by: 'a' } });

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it, jest } from '@jest/globals';
+import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals';
 import type { Entry } from '@mindful-probe/core';
 import { ProblemError, UnreachableError } from './api.ts';
 import { storageBehind } from './browser-storage.ts';
@@ -38,12 +38,13 @@ function queueOf(send: never, surroundings: Partial<QueueSurroundings> = {}) {
   });
 }
 
-beforeEach(() => {
-  localStorage.clear();
-  jest.useFakeTimers();
-});
-
 describe('entries on their way', () => {
+  beforeEach(() => {
+    localStorage.clear();
+    jest.useFakeTimers();
+  });
+  afterEach(() => void jest.useRealTimers());
+
   it('are kept until the server has them, and then forgotten', async () => {
     const { send, taken } = serverOf();
     const queue = queueOf(send);

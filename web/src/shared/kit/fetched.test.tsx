@@ -17,9 +17,11 @@ const NoteDialog = fetchedDialog(async () => ({ onClose }: { readonly onClose: (
   </Dialog>
 ));
 
-// React tells the console of every error that a boundary takes.
-beforeEach(() => void jest.spyOn(console, 'error').mockImplementation(() => undefined));
-afterEach(() => void jest.restoreAllMocks());
+/** React tells the console of every error that a boundary takes. */
+function withoutComplaints() {
+  beforeEach(() => void jest.spyOn(console, 'error').mockImplementation(() => undefined));
+  afterEach(() => void jest.restoreAllMocks());
+}
 
 function Opener({ of: Content }: { readonly of: typeof NoteDialog }) {
   const [isOpen, setOpen] = useState(false);
@@ -34,6 +36,8 @@ function Opener({ of: Content }: { readonly of: typeof NoteDialog }) {
 }
 
 describe('a part that is fetched', () => {
+  withoutComplaints();
+
   it('comes with what it is to show', async () => {
     await act(async () => void render(<Names names={['owl', 'clip']} />));
     expect(await screen.findByText('owl, clip')).toBeTruthy();
@@ -54,6 +58,8 @@ describe('a part that is fetched', () => {
 });
 
 describe('a dialog that is fetched', () => {
+  withoutComplaints();
+
   it('opens with the focus in it, and gives it back when it is closed', async () => {
     render(<Opener of={NoteDialog} />);
     await userEvent.click(screen.getByRole('button', { name: 'open' }));
