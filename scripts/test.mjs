@@ -127,11 +127,7 @@ runSuites(
   // Some wait for a process or a clock: one more than there are cores fills them.
   `--maxWorkers=${availableParallelism() + 1}`,
 );
-if (!unitOnly) {
-  runSuites('browser', ['e2e'], `--maxWorkers=${availableParallelism()}`);
-  // One by one: beside each other, another device is at times asked for its code twice, and its suite waits for what it left.
-  if (hasPostgres) runSuites('browser on PostgreSQL', ['e2e-postgres'], '--runInBand');
-}
+if (!unitOnly) runSuites('browser', ['e2e', ...(hasPostgres ? ['e2e-postgres'] : [])], `--maxWorkers=${availableParallelism()}`);
 
 const slowest = suites
   .map(({ name, startTime, endTime }) => ({ name: relative(ROOT, name), seconds: (endTime - startTime) / 1000 }))

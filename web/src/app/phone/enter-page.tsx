@@ -1,5 +1,6 @@
 import { type FormEvent, useEffect, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
+import { enterCode, ProblemError } from '../../shared/data/api.ts';
 import { waitingEntries } from '../../shared/data/waiting.ts';
 
 /** Where another device shows that it belongs to the bench: by the code, typed or from the address that was scanned. */
@@ -10,17 +11,13 @@ export function EnterPage() {
   const [problem, setProblem] = useState<string>();
 
   async function enter(typed: string) {
-    const response = await fetch('/api/access', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ code: typed }),
-    }).catch(() => undefined);
-    if (response?.ok) {
-      waitingEntries.nudge();
-      return void navigate(placeBefore(params.get('back')), { replace: true });
+    try {
+      await enterCode(typed);
+    } catch (error) {
+      return setProblem(error instanceof ProblemError ? error.message : 'The machine at the bench does not answer.');
     }
-    const { detail } = ((await response?.json().catch(() => undefined)) ?? {}) as { detail?: string };
-    setProblem(detail ?? 'The machine at the bench does not answer.');
+    waitingEntries.nudge();
+    navigate(placeBefore(params.get('back')), { replace: true });
   }
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was scanned is tried once

@@ -36,8 +36,14 @@ export class UnreachableError extends Error {
   }
 }
 
+const NO_CONTENT = 204;
+
+/** How often the access code was taken on this page. */
+let timesEntered = 0;
+
 /** JSON from the server; a refusal or silence is thrown as one of the two errors above. */
 export async function request<T>(path: string, init?: RequestInit): Promise<T> {
+  const enteredBefore = timesEntered;
   let response: Response;
   try {
     response = await fetch(path, init);
@@ -45,8 +51,12 @@ export async function request<T>(path: string, init?: RequestInit): Promise<T> {
     throw new UnreachableError();
   }
   const body = (await response.json().catch(() => undefined)) as (T & { code?: string; detail?: string }) | undefined;
-  if (response.ok && body !== undefined) return body;
-  if (response.status === 401) askForCode();
+  if (response.ok && (body !== undefined || response.status === NO_CONTENT)) return body as T;
+  if (response.status === 401) {
+    // Asked before the code was taken, and answered after it.
+    if (enteredBefore !== timesEntered) return request(path, init);
+    askForCode();
+  }
   throw new ProblemError(body?.code ?? 'unknown', response.status, body?.detail ?? `The server answered ${response.status}.`);
 }
 
@@ -56,6 +66,12 @@ const CODE_PAGE = '/enter';
 function askForCode(): void {
   const { pathname } = window.location;
   if (pathname !== CODE_PAGE) window.location.assign(`${CODE_PAGE}?back=${encodeURIComponent(pathname)}`);
+}
+
+/** Shows the access code, after which this device may ask. */
+export async function enterCode(code: string): Promise<void> {
+  await postJson('/api/access', { code });
+  timesEntered += 1;
 }
 
 export function postJson<T>(path: string, body: unknown): Promise<T> {
