@@ -2,6 +2,10 @@
 const BLOCK_BYTES = 2 ** 16;
 const BYTES_OF = { float: 8, int: 4 } as const;
 
+/** Of nothing one array serves all: a circuit has none of half of what there can be. */
+const NO_FLOATS = new Float64Array(0);
+const NO_INTS = new Int32Array(0);
+
 let block = new ArrayBuffer(0);
 let used = 0;
 
@@ -11,12 +15,14 @@ let used = 0;
  * would take its block along.
  */
 export function newFloats(length: number): Float64Array<ArrayBuffer> {
+  if (length === 0) return NO_FLOATS;
   const at = reserve(length * BYTES_OF.float);
   return new Float64Array(block, at, length);
 }
 
 /** The same of integers. */
 export function newInts(length: number): Int32Array<ArrayBuffer> {
+  if (length === 0) return NO_INTS;
   const at = reserve(length * BYTES_OF.int);
   return new Int32Array(block, at, length);
 }

@@ -79,6 +79,8 @@ export class Elements {
   /** The first slot of each part; then one a pin. */
   readonly slotOf: number[] = [];
   slotCount = 0;
+  /** The unknown of the net that each slot is on. */
+  readonly unknownOfSlot: number[] = [];
   readonly waves: SourceWave[] = [];
   readonly resistances: Resistance[] = [];
   readonly branches: Branch[] = [];
@@ -114,17 +116,22 @@ export interface Beginning {
 /** Every part of the circuit as elements between unknowns. @param junctionFarads as in `Surroundings` */
 export function unfold(circuit: Circuit, junctionFarads?: number): Elements {
   const elements = new Elements();
-  const { unknownOf, slotOf } = elements;
+  const { unknownOf, unknownOfSlot, slotOf } = elements;
   const ground = groundOf(circuit);
   if (ground !== undefined) unknownOf.set(ground, -1);
   for (const part of circuit.parts) {
-    for (const net of part.pins as readonly string[]) {
-      if (!unknownOf.has(net)) unknownOf.set(net, elements.nodes++);
-    }
     slotOf.push(elements.slotCount);
     elements.slotCount += part.pins.length;
+    for (const net of part.pins as readonly string[]) {
+      let unknown = unknownOf.get(net);
+      if (unknown === undefined) {
+        unknown = elements.nodes++;
+        unknownOf.set(net, unknown);
+      }
+      unknownOfSlot.push(unknown);
+    }
   }
-  const { build, begin } = builder(elements);
+  const { build, begin } = builder(elements, unknownOfSlot);
   const surroundings = { celsius: celsiusOf(circuit), ohmsOf: ohmsIn(circuit), junctionFarads };
   for (let index = 0; index < circuit.parts.length; index++) {
     const part = circuit.parts[index];
@@ -155,7 +162,7 @@ export function unfoldAgain(circuit: Circuit, whole: Elements, index: number, pa
   elements.nodes = elements.from.nodes;
   elements.slotOf.push(whole.slotOf[index]);
   elements.slotCount = part.pins.length;
-  const { build, begin } = builder(elements);
+  const { build, begin } = builder(elements, whole.unknownOfSlot);
   begin(part, whole.slotOf[index]);
   deviceOf(part.kind).expand(part, build, { celsius: celsiusOf(circuit, part), ohmsOf: ohmsIn(circuit) });
   elements.branches.forEach((branch, at) => {
@@ -165,11 +172,13 @@ export function unfoldAgain(circuit: Circuit, whole: Elements, index: number, pa
 }
 
 /** One builder serves all parts: making a circuit's equations is done thousands of times in a search. */
-function builder(elements: Elements): { build: PartBuilder; begin(part: Part, slot: number): void } {
-  const { resistances, branches, curves, capacitances, blocks, blockPaths, waves, unknownOf } = elements;
+function builder(elements: Elements, unknownOfSlot: readonly number[]): { build: PartBuilder; begin(part: Part, slot: number): void } {
+  const { resistances, branches, curves, capacitances, blocks, blockPaths, waves } = elements;
   let ref = '';
-  let unknowns: number[] = [];
-  let slots: number[] = [];
+  // Of the part at hand, its pins and then its inner nodes; what stands behind them is of parts before it.
+  const unknowns: number[] = [];
+  const slots: number[] = [];
+  let terminals = 0;
   const branch = (a: number, b: number, wave: number, ohms: number, henries: number) => {
     const made = new Branch(unknowns[a], unknowns[b], slots[a], slots[b]);
     made.wave = wave;
@@ -195,9 +204,9 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
   };
   const build: PartBuilder = {
     inner: () => {
-      unknowns.push(elements.nodes++);
-      slots.push(-1);
-      return unknowns.length - 1;
+      unknowns[terminals] = elements.nodes++;
+      slots[terminals] = -1;
+      return terminals++;
     },
     resistance: (a, b, ohms) => conductance(a, b, 1 / Math.max(ohms, LINK_OHMS), -1),
     source: (plus, minus, wave, ohms, henries) => {
@@ -211,12 +220,12 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
     curve: (a, b, law) => void curves.push(new Curve(unknowns[a], unknowns[b], slots[a], slots[b], law)),
     capacitance: (a, b, farads, ohms, initialVolts) => store(a, b, farads, ohms, initialVolts, false),
     stray: (a, b, farads) => store(a, b, farads, 0, 0, true),
-    block: (terminals, law) => {
-      const free = terminals.length - 1;
+    block: (of, law) => {
+      const free = of.length - 1;
       blocks.push({
         law,
-        terminals: Int32Array.from(terminals, (terminal) => unknowns[terminal]),
-        slots: Int32Array.from(terminals, (terminal) => slots[terminal]),
+        terminals: Int32Array.from(of, (terminal) => unknowns[terminal]),
+        slots: Int32Array.from(of, (terminal) => slots[terminal]),
         memoryAt: elements.remembered,
         volts: new Float64Array(free),
         amps: new Float64Array(free),
@@ -225,7 +234,7 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
         places: new Int32Array(0),
       });
       for (const [from, to] of law.paths) {
-        const [a, b] = [terminals[from], terminals[to]];
+        const [a, b] = [of[from], of[to]];
         blockPaths.push(new Pair(unknowns[a], unknowns[b], slots[a], slots[b]));
       }
       elements.remembered += law.remembers;
@@ -235,12 +244,10 @@ function builder(elements: Elements): { build: PartBuilder; begin(part: Part, sl
     build,
     begin: (part, slot) => {
       ref = part.ref;
-      const pins = part.pins as readonly string[];
-      unknowns = [];
-      slots = [];
-      for (let pin = 0; pin < pins.length; pin++) {
-        unknowns.push(unknownOf.get(pins[pin]) as number);
-        slots.push(slot + pin);
+      terminals = part.pins.length;
+      for (let pin = 0; pin < terminals; pin++) {
+        unknowns[pin] = unknownOfSlot[slot + pin];
+        slots[pin] = slot + pin;
       }
     },
   };

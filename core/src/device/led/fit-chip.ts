@@ -1,5 +1,5 @@
 import { type ChipModel, chipVoltsAt, THERMAL_VOLTS } from './chip-model.ts';
-import { type LedBodyName, type LedColour, type LedColourName, ledClassOf } from './colours.ts';
+import { LED_BODY_NAMES, LED_COLOUR_NAMES, type LedBodyName, type LedColour, type LedColourName, ledClassOf } from './colours.ts';
 
 /** A point of one chip's curve: [amps, volts]. */
 export type ChipPoint = readonly [number, number];
@@ -18,8 +18,18 @@ export const CLASS_SPREAD = { volts: 0.1, ohmsShare: 0.5 } as const;
 
 /** The typical chip of a colour, in a body: its ohmic part is as many volts at the current that is usual for the body. */
 export function typicalChip(colour: LedColourName, body?: LedBodyName): ChipModel {
-  return modelOfClass(ledClassOf(colour, body));
+  return (TYPICAL_CHIPS.get(body) as ChipsByColour)[colour];
 }
+
+type ChipsByColour = Readonly<Record<LedColourName, ChipModel>>;
+
+/** By body: a search makes a circuit's LEDs thousands of times. */
+const TYPICAL_CHIPS: ReadonlyMap<LedBodyName | undefined, ChipsByColour> = new Map(
+  [undefined, ...LED_BODY_NAMES].map((body) => [
+    body,
+    Object.fromEntries(LED_COLOUR_NAMES.map((colour) => [colour, modelOfClass(ledClassOf(colour, body))])) as ChipsByColour,
+  ]),
+);
 
 function modelOfClass({ volts, atAmps, emission, ohmicVolts }: LedColour): ChipModel {
   return withSaturation(emission, ohmicVolts / atAmps, [atAmps, volts]);

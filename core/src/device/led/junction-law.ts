@@ -10,49 +10,44 @@ export interface JunctionSurroundings {
   readonly breakdownOhms: number;
 }
 
-const ONE = { series: 1, parallel: 1 } as const;
+interface Chips {
+  readonly series: number;
+  readonly parallel: number;
+}
 
-/**
- * The junction law `I = Is·(exp((V − I·Rs)/(n·Vt)) − 1)`, solved for I without an inner node: with u = I + Is,
- * u·Rs/(n·Vt) = ω(ln(Is·Rs/(n·Vt)) + (V + Is·Rs)/(n·Vt)), Wright's omega (Banwell and Jayakumar,
- * Electronics Letters 36, 2000, give it with Lambert's W).
- *
- * Identical junctions in series and parallel are one with other values: total volts = series × one's, total amps =
- * parallel × one's. A class, and one instance a junction: it is the innermost loop of every solve, and each evaluation
- * begins from the one before.
- */
-export class JunctionLaw implements CurveLaw {
+const ONE: Chips = { series: 1, parallel: 1 };
+
+/** What a law is made of: the same for all junctions of one kind, that are as warm. */
+class JunctionValues {
   readonly firstVolts: number;
-  private readonly Is: number;
-  private readonly Rs: number;
-  private readonly nVt: number;
-  private readonly shiftVolts: number;
-  private readonly breakdownVolts: number;
-  private readonly breakdownOhms: number;
+  readonly Is: number;
+  readonly Rs: number;
+  readonly nVt: number;
+  readonly shiftVolts: number;
+  readonly breakdownVolts: number;
+  readonly breakdownOhms: number;
   /** Added to the volts over n·Vt: where omega is taken. */
-  private readonly offset: number;
+  readonly offset: number;
   /** Where the junction and the series resistance share the slope: ω = 1; and what counts as on it. */
-  private readonly bendVolts: number;
-  private readonly bendWidth: number;
+  readonly bendVolts: number;
+  readonly bendWidth: number;
   /** Without series resistance: where the law is limited from. */
-  private readonly knee: number;
+  readonly knee: number;
   /** Below this the exponential is nothing beside 1, to double precision. */
-  private readonly blocked: number;
+  readonly blocked: number;
   /** Below this it carries next to nothing. */
-  private readonly quietVolts: number;
-  private readonly perVolt: number;
-  private readonly ampsPerOmega: number;
-  private readonly mostSiemens: number;
-  private readonly omega = new OmegaSeries();
+  readonly quietVolts: number;
+  readonly perVolt: number;
+  readonly ampsPerOmega: number;
+  readonly mostSiemens: number;
 
   constructor(
-    { saturationAmps, emission, seriesOhms }: ChipModel,
-    surroundings: JunctionSurroundings,
-    { series, parallel } = ONE as {
-      readonly series: number;
-      readonly parallel: number;
-    },
+    readonly model: ChipModel,
+    readonly surroundings: JunctionSurroundings,
+    readonly chips: Chips,
   ) {
+    const { saturationAmps, emission, seriesOhms } = model;
+    const { series, parallel } = chips;
     this.Is = parallel * saturationAmps;
     this.Rs = (seriesOhms * series) / parallel;
     this.nVt = series * emission * THERMAL_VOLTS;
@@ -72,36 +67,82 @@ export class JunctionLaw implements CurveLaw {
     this.firstVolts = Rs > 0 ? this.bendVolts : this.shiftVolts + this.knee;
   }
 
-  /** Whether it has the same current at all volts. */
-  isLike({ Is, Rs, nVt, shiftVolts, breakdownVolts, breakdownOhms }: JunctionLaw): boolean {
+  /** Whether these are the values of that junction too. */
+  areOf(model: ChipModel, { shiftVolts, breakdownVolts, breakdownOhms }: JunctionSurroundings, { series, parallel }: Chips): boolean {
+    const { surroundings, chips } = this;
     return (
-      this.Is === Is &&
-      this.Rs === Rs &&
-      this.nVt === nVt &&
-      this.shiftVolts === shiftVolts &&
-      this.breakdownVolts === breakdownVolts &&
-      this.breakdownOhms === breakdownOhms
+      this.model === model &&
+      surroundings.shiftVolts === shiftVolts &&
+      surroundings.breakdownVolts === breakdownVolts &&
+      surroundings.breakdownOhms === breakdownOhms &&
+      chips.series === series &&
+      chips.parallel === parallel
+    );
+  }
+}
+
+/** A lamp has dozens of LEDs of one kind, one after another: those made last serve the next. */
+let latest: JunctionValues | undefined;
+
+function valuesOf(model: ChipModel, surroundings: JunctionSurroundings, chips: Chips): JunctionValues {
+  if (!latest?.areOf(model, surroundings, chips)) latest = new JunctionValues(model, surroundings, chips);
+  return latest;
+}
+
+/**
+ * The junction law `I = Is·(exp((V − I·Rs)/(n·Vt)) − 1)`, solved for I without an inner node: with u = I + Is,
+ * u·Rs/(n·Vt) = ω(ln(Is·Rs/(n·Vt)) + (V + Is·Rs)/(n·Vt)), Wright's omega (Banwell and Jayakumar,
+ * Electronics Letters 36, 2000, give it with Lambert's W).
+ *
+ * Identical junctions in series and parallel are one with other values: total volts = series × one's, total amps =
+ * parallel × one's. A class, and one instance a junction: it is the innermost loop of every solve, and each evaluation
+ * begins from the one before.
+ */
+export class JunctionLaw implements CurveLaw {
+  private readonly values: JunctionValues;
+  private readonly omega = new OmegaSeries();
+
+  constructor(model: ChipModel, surroundings: JunctionSurroundings, chips: Chips = ONE) {
+    this.values = valuesOf(model, surroundings, chips);
+  }
+
+  get firstVolts(): number {
+    return this.values.firstVolts;
+  }
+
+  /** Whether it has the same current at all volts. */
+  isLike({ values }: JunctionLaw): boolean {
+    const { Is, Rs, nVt, shiftVolts, breakdownVolts, breakdownOhms } = this.values;
+    return (
+      values.Is === Is &&
+      values.Rs === Rs &&
+      values.nVt === nVt &&
+      values.shiftVolts === shiftVolts &&
+      values.breakdownVolts === breakdownVolts &&
+      values.breakdownOhms === breakdownOhms
     );
   }
 
   evaluate(volts: number, out: CurvePoint): void {
-    const { Is, nVt } = this;
-    const v = volts - this.shiftVolts;
-    if (v < this.blocked) {
+    const { values } = this;
+    const { Is } = values;
+    const v = volts - values.shiftVolts;
+    if (v < values.blocked) {
       out.amps = -Is;
       out.siemens = 0;
-    } else if (this.Rs > 0) {
-      const w = this.omega.at(this.offset + v * this.perVolt);
-      out.amps = w * this.ampsPerOmega - Is;
-      out.siemens = (w * this.mostSiemens) / (1 + w);
+    } else if (values.Rs > 0) {
+      const w = this.omega.at(values.offset + v * values.perVolt);
+      out.amps = w * values.ampsPerOmega - Is;
+      out.siemens = (w * values.mostSiemens) / (1 + w);
     } else {
+      const { nVt } = values;
       const e = Is * Math.exp(Math.min(v / nVt, 700));
       out.amps = e - Is;
       out.siemens = e / nVt;
     }
-    if (-volts > this.breakdownVolts) {
-      out.amps += (volts + this.breakdownVolts) / this.breakdownOhms;
-      out.siemens += 1 / this.breakdownOhms;
+    if (-volts > values.breakdownVolts) {
+      out.amps += (volts + values.breakdownVolts) / values.breakdownOhms;
+      out.siemens += 1 / values.breakdownOhms;
     }
   }
 
@@ -114,12 +155,12 @@ export class JunctionLaw implements CurveLaw {
    * @param allowed between line and law, A; no less than 1e-9
    */
   isStraight(from: number, to: number, amps: number, rise: number, allowed: number): boolean {
-    const { quietVolts, breakdownVolts } = this;
+    const { quietVolts, breakdownVolts, Is } = this.values;
     if (from < -breakdownVolts || to < -breakdownVolts) return false;
     const share = rise < 0 ? -rise : rise;
     // Where it carries next to nothing at both, a line of little slope may still lead far over a long way.
     if (from < quietVolts) return to < quietVolts && share <= allowed;
-    const u = amps + this.Is;
+    const u = amps + Is;
     return share <= MOST_RISE * u && rise * rise <= 2 * u * allowed;
   }
 
@@ -131,12 +172,12 @@ export class JunctionLaw implements CurveLaw {
    * @param lineAmps by that line, at `volts`
    */
   limitByAmps(volts: number, previous: number, lineAmps: number): number {
-    const { Is, Rs, nVt, bendVolts } = this;
+    const { Is, Rs, nVt, bendVolts, perVolt, shiftVolts } = this.values;
     const u = lineAmps + Is;
     if (!(Rs > 0 && volts <= bendVolts && u > QUIET_AMPS)) return this.limit(volts, previous);
-    const away = (volts - previous) * this.perVolt;
+    const away = (volts - previous) * perVolt;
     if (away < SHORT_STEP && away > -SHORT_STEP) return volts;
-    const at = Math.max(lineAmps * Rs + nVt * Math.log(u / Is) + this.shiftVolts, previous - MOST_FALL * nVt);
+    const at = Math.max(lineAmps * Rs + nVt * Math.log(u / Is) + shiftVolts, previous - MOST_FALL * nVt);
     return Math.min(bendVolts, at);
   }
 
@@ -144,10 +185,10 @@ export class JunctionLaw implements CurveLaw {
   // stops there, in either direction, which breaks the cycle between "off" and "far on". Without Rs it is Nagel's
   // junction limiting (SPICE2, UCB/ERL M520, 1975, 3.2.2).
   limit(volts: number, previous: number): number {
-    const { bendVolts, bendWidth } = this;
+    const { bendVolts, bendWidth, Rs } = this.values;
     // From the bend itself any step is free; a rounding is left on it.
-    if (this.Rs > 0) return (volts > bendVolts ? previous >= bendVolts - bendWidth : previous <= bendVolts + bendWidth) ? volts : bendVolts;
-    const { knee, nVt, shiftVolts } = this;
+    if (Rs > 0) return (volts > bendVolts ? previous >= bendVolts - bendWidth : previous <= bendVolts + bendWidth) ? volts : bendVolts;
+    const { knee, nVt, shiftVolts } = this.values;
     const v = volts - shiftVolts;
     const last = previous - shiftVolts;
     if (v <= knee || Math.abs(v - last) <= 2 * nVt) return volts;
