@@ -2,7 +2,20 @@ import { describe, expect, it } from '@jest/globals';
 import { preferredBetween } from '../quantity/index.ts';
 import { decodeMarking, decodeResistorBands, encodeResistorBands, rankByMeter } from './index.ts';
 
+it('no marking is a capacitor or an inductor of nothing', () => {
+  for (const text of ['0', '000', 'black', '0p', '0uH']) {
+    for (const kind of ['capacitor-code', 'inductor-code']) expect(decodeMarking(text, kind)).toEqual([]);
+  }
+});
+
 describe('resistor bands', () => {
+  it('a colour is taken for its neighbour only where that gives what is sold with bands: 0.1 Ω to 22 MΩ', () => {
+    const others = decodeResistorBands('red red silver gold') ?? [];
+    // Grey and white for silver were 2.2 GΩ and 22 GΩ.
+    expect(others.map(({ value }) => value)).toEqual([0.22, 0.12]);
+    expect(decodeResistorBands('red orange blue gold')?.map(({ value }) => value)).toEqual([23e6, 22e6, 13e6]);
+  });
+
   it.each([
     ['red violet black gold', 27, 0.05],
     ['yellow violet black gold', 47, 0.05],
@@ -51,6 +64,10 @@ describe('capacitor codes', () => {
     ['105J', 1e-6, 0.05, ''],
     ['984J', 980e-9, 0.05, ''],
     ['2A104J', 100e-9, 0.05, '100 V'],
+    // Volts by a letter, without one for the tolerance; 104 V are no volts that a film is sold for, 100 V are.
+    ['1H101', 100e-12, undefined, '50 V'],
+    ['2J104', 100e-9, undefined, '630 V'],
+    ['1K100', 1e-6, 0.1, '100 V'],
     ['2G155K', 1.5e-6, 0.1, '400 V'],
     ['4n7', 4.7e-9, undefined, ''],
     ['n47', 0.47e-9, undefined, ''],

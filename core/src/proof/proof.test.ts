@@ -64,6 +64,18 @@ describe('checks before power', () => {
     expect(proof(...CLIP, 'R1 680r', 'R1 68.0r').stops).toEqual([]);
   });
 
+  it('look at a wire in a resistor’s place, of which ohms say nothing', () => {
+    const linked: TestLine = {
+      kind: 'rework',
+      title: 'R1 linked',
+      changes: [{ move: 'replace-resistor', ref: 'R1', ohms: 0, rated: { watts: 0.25 } }],
+    };
+    expect(outcomes(...CLIP.slice(0, -1), linked)).toEqual([
+      ['no-short', 'V1', 'open'],
+      ['right-part', 'R1', 'open'],
+    ]);
+  });
+
   it('are made with the cells out, where it runs on some', () => {
     const torch = ['B1 3 aaa alkaline on P G', 'R1 2.2r on P A', 'D1 led white on A G', ...CLIP.slice(-1)];
     const [first] = proof(...torch).checks;

@@ -166,6 +166,17 @@ describe('cells that were worn when they were read', () => {
     expect(about(found('correct R1 22r', 'R1 0.6v live', 'in 3.75v 27ma'))).toEqual([]);
     expect(about(found())).toEqual(['rating']);
   });
+
+  it('say so of one LED also where another is over its rating on the worn ones already', () => {
+    const second = ['R2 4.7r on P C', 'D2 led white 5mm rated 10ma on C M'] as const;
+    const over = found(...second, 'R1 4.7r dead', 'R2 4.7r dead', 'R1 0.12v live', 'in 3.2v 52ma').filter(
+      ({ code }) => code === 'over-amps',
+    );
+    expect(over.map(({ ref, facts }) => [ref, facts.about]).sort()).toEqual([
+      ['D1', 'fresh-cells'],
+      ['D2', 'rating'],
+    ]);
+  });
 });
 
 describe('readings that speak against the circuit', () => {

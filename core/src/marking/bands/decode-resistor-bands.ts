@@ -14,6 +14,9 @@ const TOLERANCE_PENALTY: Readonly<Record<string, number>> = { gold: 0, brown: 0.
 const RARE_TOLERANCE = 1.6;
 /** A colour taken for its neighbour: behind everything that was typed. */
 const MISTAKEN = 10;
+/** What is sold in shops with bands on it, Ω; beyond, other bodies are made, which carry no bands. */
+const SOLD_OHMS = { least: 0.1, most: 22e6 };
+const NOT_SOLD = 3;
 /** What parts with two figures are made in. */
 const COMMON: readonly (Series | undefined)[] = ['E3', 'E6', 'E12', 'E24'];
 /** Colours that people take for each other, by age of the paint or by lamp light. */
@@ -71,14 +74,18 @@ function readBothWays(bands: readonly string[]): Candidate[] {
   return [...readForward(bands, false), ...readForward([...bands].reverse(), true)];
 }
 
-/** One colour as its neighbour; only preferred values, or there would be no end of them. */
+function isSold(ohms: number): boolean {
+  return ohms >= SOLD_OHMS.least && ohms <= SOLD_OHMS.most;
+}
+
+/** One colour as its neighbour; only preferred values that are sold, or there would be no end of them. */
 function mistakenOnce(bands: readonly string[]): Candidate[] {
   return bands.flatMap((colour, index) => {
     const others = ALIKE.find((group) => group.includes(colour))?.filter((other) => other !== colour) ?? [];
     return others.flatMap((other) =>
       readBothWays(bands.map((band, at) => (at === index ? other : band)))
         .filter(({ value }) => COMMON.includes(coarsestSeries(value)) || bands.length > 4)
-        .filter(({ value }) => coarsestSeries(value) !== undefined)
+        .filter(({ value }) => coarsestSeries(value) !== undefined && isSold(value))
         .map((candidate) => ({
           ...candidate,
           why: `if the ${colour} is ${other}: ${candidate.why}`,
@@ -105,7 +112,7 @@ function readForward(bands: readonly string[], reversed: boolean): Candidate[] {
     (reversed ? REVERSED : 0) +
     (series ? SERIES_PENALTY[series] : NOT_PREFERRED) +
     (toleranceName === undefined ? 0 : (TOLERANCE_PENALTY[toleranceName] ?? RARE_TOLERANCE)) +
-    (value < 0.1 || value > 22e6 ? 3 : 0);
+    (isSold(value) ? 0 : NOT_SOLD);
   const direction = reversed ? 'read from the right' : 'read from the left';
   const commonness = series ? `${series} value` : 'not a preferred value';
   return [

@@ -36,6 +36,8 @@ const TANTALUM_FROM_FARADS = 0.99e-6;
 const TYPE_NAME = /^(?:CL|CBB|CD|CC|CT|MK[PTSC]|MPX|MEX|MEF|MPP|PET|PP)-?\d*(?:-?X[12])?$/i;
 /** Volts that electrolytic capacitors are sold for: beside them a bare figure is microfarads. */
 const ELECTROLYTIC_VOLTS = [4, 6.3, 10, 16, 25, 35, 50, 63, 80, 100, 160, 200, 250, 350, 400, 420, 450];
+/** Volts that film capacitors are sold for. */
+const FILM_VOLTS = [50, 63, 100, 160, 200, 250, 275, 305, 310, 400, 450, 500, 630, 1000];
 const FILM_FROM_FARADS = 1e-9;
 
 /**
@@ -64,14 +66,13 @@ export function decodeCapacitorCode(text: string): readonly MarkingReading[] | u
   }
   if (values.length !== 1) return undefined;
   let code = values[0] as string;
-  // A film may carry all of it in one: .47K275V~.
+  // A film may carry all of it in one: .47K275V~. So may 1K100; but 1H104 are volts by a letter, and three digits.
+  const voltCode = /^([0-3])([A-HJKVW])(\d{3}[FGHJKM]?)$/i.exec(code);
   const together = /^(\d*[.,]?\d+)([FGHJKM])(\d{2,4})V?~?$/i.exec(code);
-  if (together && volts === undefined) {
+  if (together && volts === undefined && (!voltCode || FILM_VOLTS.includes(Number(together[3])))) {
     volts = Number(together[3]);
     code = `${together[1]}${together[2]}`;
-  }
-  const voltCode = /^([0-3])([A-HJKVW])(\d{3}[FGHJKM]?)$/i.exec(code);
-  if (voltCode) {
+  } else if (voltCode) {
     const base = VOLT_LETTERS[(voltCode[2] as string).toUpperCase()] as number;
     volts = Number((base * 10 ** Number(voltCode[1])).toPrecision(3));
     code = voltCode[3] as string;
@@ -86,7 +87,8 @@ export function decodeCapacitorCode(text: string): readonly MarkingReading[] | u
   }
   const others = tantalum && !isEither ? [] : [...(electrolyticOf(code, safety, volts) ?? []), ...capacitances(code)];
   const found = [...others.map((one) => ({ ...one, volts, tolerance })), ...(tantalum ? [tantalum] : [])];
-  return found.length === 0 ? undefined : found.map((one) => readingOf(one, safety));
+  const stores = found.filter(({ farads }) => farads > 0);
+  return stores.length === 0 ? undefined : stores.map((one) => readingOf(one, safety));
 }
 
 function readingOf({ farads, why, volts, tolerance }: Found & Rated, safety: string | undefined): MarkingReading {

@@ -128,8 +128,8 @@ function lightSentence(proof: Proof | undefined): readonly WriteUpBlock[] {
 }
 
 function runtimeSentence(proof: Proof | undefined): readonly WriteUpBlock[] {
-  const { hours, ranHours, predicted, low, high, outcome } = proof?.runtime ?? {};
-  if (!predicted || ranHours === undefined || low === undefined || high === undefined) return [];
+  if (!proof?.runtime) return [];
+  const { hours, ranHours, predicted, low, high, outcome } = proof.runtime;
   const said = (value: number) => (value < 2 ? `${Math.round(60 * value)} min` : `${formatSignificant(value, 2)} h`);
   const ran =
     hours === undefined
