@@ -8,6 +8,7 @@ import { type Finding, type SafetyVerdict, type Undecided, verdictOf, worstFirst
 import { answersOf, type Judged, type SafetyRule } from './rule.ts';
 import { capacitorClassRule } from './rules/capacitor-class.ts';
 import { cellsRule } from './rules/cells.ts';
+import { convertersRule } from './rules/converters.ts';
 import { dischargeRule } from './rules/discharge.ts';
 import { flickerRule } from './rules/flicker.ts';
 import { fuseRule } from './rules/fuse.ts';
@@ -28,6 +29,7 @@ const RULES: readonly SafetyRule[] = [
   dischargeRule,
   cellsRule,
   sharingRule,
+  convertersRule,
   ratingsRule,
   unratedRule,
   singleFaultRule,

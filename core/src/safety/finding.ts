@@ -112,6 +112,8 @@ export type FindingFacts =
     }
   | { readonly about: 'shorted'; readonly amps: number }
   | { readonly about: 'converter'; readonly volts: number; readonly most: number }
+  /** Its volts out and in are the wrong way round for what it does. */
+  | { readonly about: 'conversion'; readonly does: 'step down' | 'step up'; readonly inVolts: number; readonly outVolts: number }
   | { readonly about: 'fault'; readonly outcome: FaultOutcome }
   | { readonly about: 'flicker'; readonly percent: number; readonly hertz: number; readonly most: number };
 

@@ -33,7 +33,7 @@ const SOURCES: Readonly<Record<FindingCode, string>> = {
   'charging-cells':
     'IEC 60086-4 and -5: primary cells are never charged. IEC 62133-2: lithium cells only by a charger that stops at their full volts.',
   'shorted-supply': 'A source without a load between its pins heats itself and its leads.',
-  'converter-volts': 'The maker’s rating of the converter.',
+  'converter-volts': 'The maker’s rating of the converter; and one that steps down gives less than it gets, one that steps up more.',
   'single-fault': 'IEC 60335-1, 19.11.2, and IEC 60598-1, 12.5: one part after the other open or shorted, and the thing stays safe.',
   flicker: 'IEEE 1789-2015, recommended practice 1.',
   'single-insulation':
@@ -108,6 +108,12 @@ function sayFacts({ ref, facts, assumed }: Finding): string {
       return assumed
         ? `${ref} is fed ${say(facts.volts, 'volts')}; what it takes was not read, and as a rule that is up to ${facts.most} V.`
         : `${ref} is fed ${say(facts.volts, 'volts')} and takes ${facts.most} V.`;
+    case 'conversion': {
+      const [into, out] = [say(facts.inVolts, 'volts'), say(facts.outVolts, 'volts')];
+      return facts.does === 'step down'
+        ? `${ref} steps down, and cannot make ${out} of ${into}: its load gets less than is worked out here.`
+        : `${ref} steps up, and its load takes ${out} where ${into} go in: current reaches it through the coil, which no limit holds back.`;
+    }
     case 'fault':
       return sayFault(facts.outcome.fault, facts.outcome.over);
     case 'flicker':
@@ -128,6 +134,10 @@ export function sayRemedy({ code, facts }: Finding): string {
       return 'Less current, or a better way for its heat.';
     case 'surface':
       return 'Switch off, and look for the reason; less current, or a better way for its heat.';
+    case 'conversion':
+      return facts.does === 'step down'
+        ? 'A supply of more volts, fewer LEDs in series, or a converter that steps up.'
+        : 'A supply of fewer volts, more LEDs in series, or a converter that steps down.';
     case 'charging':
       return facts.why === 'primary'
         ? 'A diode, so that no current comes back into the cells.'
