@@ -1,9 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf } from '../../circuit/circuit.testing.ts';
-import { type Circuit, partOf } from '../../circuit/index.ts';
+import { type Circuit, partOf, withFields } from '../../circuit/index.ts';
+import type { Part } from '../../device/index.ts';
 import { solve } from '../../solve/index.ts';
 import { applyMoves, type CircuitMove, fittedBy, moveSchema, sayMoves } from '../index.ts';
-import { effortOf } from './registry.ts';
+import type { PlaceContext } from './move.ts';
+import { effortOf, placesFor } from './registry.ts';
 
 const driver = circuitOf([
   { ref: 'V1', kind: 'dc', pins: ['A', 'G'], volts: 12 },
@@ -118,5 +120,38 @@ describe('other cells', () => {
     const measured = circuitOf([{ ref: 'B1', kind: 'battery', pins: ['P', 'M'], chemistry: 'alkaline', size: 'D', series: 4, ...worn }]);
     const [cells] = applyMoves(measured, [{ move: 'replace-cells', ref: 'B1', chemistry: 'nimh', series: 4 }]).parts;
     expect(cells).toEqual({ ref: 'B1', kind: 'battery', pins: ['P', 'M'], size: 'D', chemistry: 'nimh', charge: 1, series: 4 });
+  });
+});
+
+describe('a sink whose current other resistors set', () => {
+  // Ten ohms in all set 20 mA; 12 V less three chips leave it more than it needs, 9 V do not.
+  const starved = withFields(driver, 'V1', { volts: 9 });
+  const sinkOf = (circuit: Circuit) => partOf(circuit, 'U1') as Extract<Part, { kind: 'sink' }>;
+
+  it('keeps the resistance of its transistor: 0.5 V at 20 mA are 25 Ω, at 40 mA 1 V', () => {
+    const twice = after({ move: 'replace-resistor', ref: 'R2', ohms: 20 / 3 });
+    expect(sinkOf(twice).dropoutVolts).toBeCloseTo(1, 9);
+    expect(sinkOf(after({ move: 'remove-part', ref: 'R3' })).dropoutVolts).toBeCloseTo(0.25, 9);
+    expect(sinkOf(after({ move: 'replace-resistor', ref: 'R1', ohms: 10 })).dropoutVolts).toBe(0.5);
+  });
+
+  it('gets no more of a supply that starves it, whatever is fitted', () => {
+    const before = chipAmps(starved);
+    expect(before).toBeLessThan(0.019);
+    // Parallel resistors take a little off the way of the current itself, and nothing off the transistor.
+    const bound = (9 - 3 * 2.4) / (100 + 25);
+    for (const ohms of [10, 1, 0.1]) {
+      const fed = chipAmps(applyMoves(starved, [{ move: 'parallel-resistor', ref: 'R9', across: 'R2', ohms }]));
+      expect(fed).toBeGreaterThanOrEqual(before);
+      expect(fed).toBeLessThan(bound);
+    }
+  });
+});
+
+describe('values that are tried', () => {
+  it('in parallel are from a tenth of what they lie across, below which they replace it, to a hundred times, which changes 1 %', () => {
+    const places = placesFor(driver, ['parallel-resistor'], {} as PlaceContext);
+    const ofR1 = places.find((place) => place.is === 'value' && place.of?.join() === 'R1');
+    expect(ofR1).toMatchObject({ from: expect.closeTo(10, 9), to: expect.closeTo(10_000, 9) });
   });
 });

@@ -8,6 +8,7 @@ import { cutFree } from './cut-free/definition.ts';
 import { insertResistor } from './insert-resistor/definition.ts';
 import { linkOut } from './link-out/definition.ts';
 import type { Effort, MoveDefinition, MovePlace, MoveWords, PlaceContext, WorkStep } from './move.ts';
+import { withOnResistanceKept } from './on-resistance.ts';
 import { parallelCapacitor } from './parallel-capacitor/definition.ts';
 import { parallelResistor } from './parallel-resistor/definition.ts';
 import { removePart } from './remove-part/definition.ts';
@@ -90,7 +91,10 @@ function moveOf({ move }: Pick<CircuitMove, 'move'>): AnyMove {
 
 /** The circuit after the moves, in order. A move of a part that is not there leaves the circuit as it is. */
 export function applyMoves(circuit: Circuit, moves: readonly CircuitMove[]): Circuit {
-  return moves.reduce((changed, move) => moveOf(move).apply(changed, move), circuit);
+  return withOnResistanceKept(
+    circuit,
+    moves.reduce((changed, move) => moveOf(move).apply(changed, move), circuit),
+  );
 }
 
 /** Every place where one of these kinds of change could be tried. */

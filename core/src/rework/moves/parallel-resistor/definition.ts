@@ -16,8 +16,8 @@ const schema = z.strictObject({
   tolerance: z.number().positive().max(1).optional(),
 });
 
-/** A resistor in parallel changes a value by less than a hundredth, or leaves next to nothing of it. */
-const [LEAST_SHARE, MOST_SHARE] = [0.02, 100];
+/** A resistor in parallel changes a value by less than a hundredth; one of less than a tenth takes its place. */
+const [LEAST_SHARE, MOST_SHARE] = [0.1, 100];
 
 /** A new resistor across one that stays. */
 export const parallelResistor: MoveDefinition<typeof schema> = {
