@@ -24,6 +24,9 @@ const PATIENCE_MS = 120_000;
 /** After this a key is pressed again: what is just drawn may not have listened yet. */
 const PRESSED_AGAIN_MS = 2000;
 
+/** How often what is drawn anew while it is clicked is clicked again. */
+const MOST_CLICKS = 10;
+
 /** A new, empty data folder. */
 export function newFolder(): string {
   return mkdtempSync(join(tmpdir(), 'probe-e2e-'));
@@ -135,22 +138,35 @@ export async function choose(page: Page, selector: string, value: string): Promi
 
 /** Presses the button of these words that is there, or comes. */
 export async function pressButton(page: Page, words: string, scope = 'main, [role=dialog]'): Promise<void> {
-  const found = await page.waitForFunction(
-    (text, place) =>
-      [...document.querySelectorAll(place)]
-        .flatMap((root) => [...root.querySelectorAll('button')])
-        .find((button) => button.textContent?.trim() === text),
-    {},
-    words,
-    scope,
-  );
-  await (found.asElement() as ElementHandle<HTMLButtonElement>).click();
+  await clickFound(async () => {
+    const found = await page.waitForFunction(
+      (text, place) =>
+        [...document.querySelectorAll(place)]
+          .flatMap((root) => [...root.querySelectorAll('button')])
+          .find((button) => button.textContent?.trim() === text),
+      {},
+      words,
+      scope,
+    );
+    return found.asElement() as ElementHandle<HTMLButtonElement> | null;
+  });
 }
 
 /** Clicks what is there, or comes. */
 export async function clickOn(page: Page, selector: string, options: { readonly count?: number } = {}): Promise<void> {
-  await page.waitForSelector(selector);
-  await page.click(selector, options);
+  await clickFound(() => page.waitForSelector(selector), options);
+}
+
+/** Clicks what is found; what was drawn anew between finding and clicking is looked for again. */
+async function clickFound(find: () => Promise<ElementHandle | null>, options: { readonly count?: number } = {}): Promise<void> {
+  for (let tries = 0; ; tries++) {
+    const found = await find();
+    try {
+      return await found?.click(options);
+    } catch (error) {
+      if (tries === MOST_CLICKS || !/detached|not clickable/.test(String(error))) throw error;
+    }
+  }
 }
 
 /** Types a line on the bench line and enters it, by keyboard alone, and waits until it was taken. */
