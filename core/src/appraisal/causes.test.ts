@@ -45,6 +45,12 @@ describe('why readings do not fit', () => {
     expect(said(first).replace(/\s/g, ' ')).toMatch(/^“R1 6.49v”: 6.49 V where the others expect .*a range of 10 above/);
   });
 
+  it('says of a reading that a range below explains how many times', () => {
+    const entries = [...board(100), volts('V1', 5), volts('R1', 0.0649, 'R1 64.9mv'), volts('R2', 2.404), volts('D1', 1.947)].map(lay);
+    const [first] = causesOf(analysisOf(replay(entries), 0));
+    expect(said(first).replace(/\s/g, ' ')).toMatch(/^“R1 64.9mv”: 64.9 mV where the others expect .*, a range of 10 below it/);
+  });
+
   it('has a chip’s reference tested by the volts over its resistor', () => {
     const sink = ['V1 5v on A G', 'D1 led white 3535 on A K', 'U1 sink ref 0.2v R2 on K S', 'R2 0r56 on S G'];
     const [first] = causesOf(analysisOf(specimenOf(...sink, 'V1 5.02v', 'R2 0.26v', 'in 0.464a', 'R2 0.56r dead'), 0));

@@ -8,6 +8,14 @@ describe('what is taken where nothing is said', () => {
     expect(ends).toEqual({ alkaline: 0.9, 'zinc-carbon': 0.9, nimh: 0.9, nicd: 0.9, 'lithium-coin': 2, 'li-ion': 2.8, lifepo4: 2.5 });
   });
 
+  it('a cell’s open volts are from nothing to a twentieth over full, 1.05 × 1.59 V of an alkaline one; of a pack of no known kind up to 1000 V', () => {
+    const battery = { ref: 'B1', kind: 'battery', pins: ['p', 'm'], openVolts: 1.2, cellOhms: 0.2 };
+    const possible = (more: object) => deviceOf('battery').possible?.(partSchema.parse({ ...battery, ...more })).openVolts;
+    expect(possible({ chemistry: 'alkaline' })).toEqual([0, 1.05 * 1.59]);
+    expect(possible({ chemistry: 'alkaline', charge: 0.2 })).toEqual([0, 1.05 * 1.59]);
+    expect(possible({})).toEqual([0, 1000]);
+  });
+
   it('an LED gives off so much of its power as light: blue most, and white what its phosphor leaves of that', () => {
     const shares = Object.fromEntries(Object.entries(LED_COLOURS).map(([colour, { lightShare }]) => [colour, lightShare]));
     expect(shares).toEqual({
