@@ -189,6 +189,13 @@ describe('claims as boxes print them', () => {
     ['life 15000h', [['lifeHours', 15000, undefined]]],
     ['300 leds', [['ledCount', 300, undefined]]],
     ['14.4w/m', [['wattsPerMetre', 14.4, undefined]]],
+    [
+      '14.4w/m 24v',
+      [
+        ['wattsPerMetre', 14.4, undefined],
+        ['volts', 24, undefined],
+      ],
+    ],
     ['lumens 40', [['lumens', 40, undefined]]],
     [
       'E27 class A+',

@@ -32,6 +32,10 @@ describe('a beam', () => {
     expect(two(0.1, 0)?.beamDegrees?.uncertainty).toBeCloseTo(expected, 6);
     expect(two(0, 0.1)?.beamDegrees?.uncertainty).toBeCloseTo(expected, 6);
     expect(two(0, 0)?.beamDegrees?.uncertainty).toBeCloseTo(2 * (60 / 45), 6);
+    // I₀·cos² θ: half at 45°, and twice as steep at 30° as the plain cosine there.
+    const steep = beamOf([point(0, 10, 0), point(30, 10 * Math.cos(30 * RADIANS) ** 2, 0.1)]);
+    expect(steep?.beamDegrees?.value).toBeCloseTo(90, 6);
+    expect(steep?.beamDegrees?.uncertainty).toBeCloseTo(2 * (45 / 30) * Math.hypot(1, 0.1 / (2 * Math.tan(30 * RADIANS) * RADIANS)), 6);
   });
 
   it('of an even cone has 2π·(1 − cos θ)·I lumens: 30° to either side, 1000 cd, 842 lm', () => {
