@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { CELLS, deviceOf, LED_BODIES, LED_COLOURS, partSchema } from './index.ts';
+import { CELLS, chipModelOf, chipVoltsAt, deviceOf, LED_BODIES, LED_COLOURS, type LedPart, partSchema } from './index.ts';
 
 /** Defaults that a figure goes by where nobody said otherwise: changed only with a better source. */
 describe('what is taken where nothing is said', () => {
@@ -30,6 +30,19 @@ describe('what is taken where nothing is said', () => {
       red: 0.3,
       infrared: 0.35,
     });
+  });
+
+  it('an LED of no known body that is rated for 100 mA or more is no indicator: its typical volts stand at its rating', () => {
+    const volts = (rated: number, amps: number) =>
+      chipVoltsAt(chipModelOf(partSchema.parse({ ref: 'D1', kind: 'led', pins: ['a', 'k'], rated: { amps: rated } }) as LedPart), amps);
+    const { white } = LED_COLOURS;
+    expect(volts(1.5, 1.5)).toBeCloseTo(white.volts, 9);
+    expect(volts(0.1, 0.1)).toBeCloseTo(white.volts, 9);
+    // As an indicator: at 20 mA, whatever its rating.
+    for (const rated of [0.02, 0.03, 0.099]) expect(volts(rated, white.atAmps)).toBeCloseTo(white.volts, 9);
+    expect(volts(0.1, white.atAmps)).toBeLessThan(white.volts - 0.1);
+    const of5mm = partSchema.parse({ ref: 'D1', kind: 'led', pins: ['a', 'k'], body: '5mm', rated: { amps: 0.1 } }) as LedPart;
+    expect(chipVoltsAt(chipModelOf(of5mm), white.atAmps)).toBeCloseTo(white.volts, 9);
   });
 
   it('a chip bears what is usual for its body, from 20 mA of a round one to 350 mA of a 3535', () => {

@@ -66,14 +66,25 @@ export function chipModelOf(part: LedPart): ChipModel {
   return part.seriesOhms === undefined ? model : withSeriesOhms(model, part.seriesOhms, knownAmpsOf(part));
 }
 
-function curveOf({ model, points, colour, body }: LedPart): ChipModel {
+function curveOf(part: LedPart): ChipModel {
+  const { model, points, colour = 'white', body } = part;
   if (model) return model;
-  return points ? fitChip(points, colour, body).model : typicalChip(colour ?? 'white', body);
+  return points ? fitChip(points, colour, body).model : typicalChip(colour, body, largeAmpsOf(part));
+}
+
+/** What no indicator bears, A: they are rated for 20 to 30 mA, and bodies with a pad for their heat for 150 and more. */
+const MORE_THAN_INDICATOR_AMPS = 0.1;
+
+/** The rating of one of no known body, where it is that of no indicator: its typical volts stand at that current. */
+function largeAmpsOf({ body, rated }: LedPart): number | undefined {
+  const amps = rated?.amps ?? 0;
+  return body === undefined && amps >= MORE_THAN_INDICATOR_AMPS ? amps : undefined;
 }
 
 /** The current of one chip at which its volts are known best: away from it they are as unsure as its series resistance. */
-function knownAmpsOf({ model, points, colour, body }: LedPart): number {
-  return points && !model ? Math.max(...points.map(([amps]) => amps)) : ledClassOf(colour, body).atAmps;
+function knownAmpsOf(part: LedPart): number {
+  const { model, points, colour, body } = part;
+  return points && !model ? Math.max(...points.map(([amps]) => amps)) : (largeAmpsOf(part) ?? ledClassOf(colour, body).atAmps);
 }
 
 /** What an estimate may learn of an LED: a common shift of its chips' volts, and the ohms in series with each junction. */

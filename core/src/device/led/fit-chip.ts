@@ -16,8 +16,13 @@ const EMISSION_MAX = 8;
 /** Of one class, one standard deviation: of the volts at the current that they are stated at, and of the ohms, relative. */
 export const CLASS_SPREAD = { volts: 0.1, ohmsShare: 0.5 } as const;
 
-/** The typical chip of a colour, in a body: its ohmic part is as many volts at the current that is usual for the body. */
-export function typicalChip(colour: LedColourName, body?: LedBodyName): ChipModel {
+/**
+ * The typical chip of a colour, in a body: its ohmic part is as many volts at the current that is usual for the body.
+ *
+ * @param atAmps of one of no known body: where its typical volts stand, if not at an indicator's current
+ */
+export function typicalChip(colour: LedColourName, body?: LedBodyName, atAmps?: number): ChipModel {
+  if (atAmps !== undefined) return modelOfClass({ ...ledClassOf(colour, body), atAmps });
   return (TYPICAL_CHIPS.get(body) as ChipsByColour)[colour];
 }
 

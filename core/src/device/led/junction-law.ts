@@ -68,10 +68,16 @@ class JunctionValues {
   }
 
   /** Whether these are the values of that junction too. */
-  areOf(model: ChipModel, { shiftVolts, breakdownVolts, breakdownOhms }: JunctionSurroundings, { series, parallel }: Chips): boolean {
-    const { surroundings, chips } = this;
+  areOf(
+    { saturationAmps, emission, seriesOhms }: ChipModel,
+    { shiftVolts, breakdownVolts, breakdownOhms }: JunctionSurroundings,
+    { series, parallel }: Chips,
+  ): boolean {
+    const { model, surroundings, chips } = this;
     return (
-      this.model === model &&
+      model.saturationAmps === saturationAmps &&
+      model.emission === emission &&
+      model.seriesOhms === seriesOhms &&
       surroundings.shiftVolts === shiftVolts &&
       surroundings.breakdownVolts === breakdownVolts &&
       surroundings.breakdownOhms === breakdownOhms &&
