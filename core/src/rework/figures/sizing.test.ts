@@ -47,6 +47,15 @@ describe('a new part is bought', () => {
     climbs([63, 100, 250, 400, 630, 1000], (volts) => voltsFor(volts, 100e-9, 1));
   });
 
+  it('of small resistors as they say what volts they bear, where they bear more than is usual of a 1206', () => {
+    // A hundred megohms take so little at these volts that it is a small one by its watts.
+    const forVolts = (volts: number) => {
+      const ohms = 100e6;
+      return ratedFor(resistorAt(volts ** 2 / ohms, ohms), { move: 'replace-resistor', ref: 'R1', ohms }, 1)?.volts;
+    };
+    climbs([250, 350, 500, 700, 1000, 1600], forVolts);
+  });
+
   it('of regulators as two-legged ones, transistors with a reference, or linear drivers for lamps on mains bear their volts', () => {
     const regulatorFor = (volts: number, amps: number, share?: number) =>
       ratedFor(
