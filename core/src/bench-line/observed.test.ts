@@ -115,6 +115,21 @@ describe('the time in which a thing does not work', () => {
     expect(appraisal.value.hardest?.ratio.value).toBeGreaterThan(0.8);
   });
 
+  it('of a gadget that was changed is held against the circuit after all of its changes', () => {
+    const fitted = (ref: string, ohms: number): TestLine => ({
+      kind: 'rework',
+      title: `${ohms} Ω for ${ref}`,
+      changes: [{ move: 'replace-resistor', ref, ohms, rated: { watts: 1 } }],
+    });
+    const specimen = specimenOf(...SPOT, fitted('R1', 120), fitted('R1', 150), 'it does not light', 'R1 151r');
+    const ohms = (rework: number) =>
+      faultEvidence(analysisOf(specimen, rework))?.circuit.parts.flatMap((part) =>
+        part.ref === 'R1' && 'ohms' in part ? [part.ohms] : [],
+      );
+    expect([0, 1, 2].map(ohms)).toEqual([[100], [120], [150]]);
+    expect(faultEvidence(analysisOf(specimen, 2))?.evidence.map(({ what }) => what.kind)).toEqual(['lights', 'ohms']);
+  });
+
   it('has nothing of what was read while it worked: that is a sitting or more ago, or before it worked last', () => {
     const longAgo = replay(
       minutesApart(20, ...SPOT, 'in 231v 38ma 3.6w', 'note put on a shelf', 'note weeks pass', 'note still', 'it does not light'),

@@ -16,6 +16,18 @@ describe('what is taken where nothing is said', () => {
     expect(possible({})).toEqual([0, 1000]);
   });
 
+  it('a cell of a size that is not known is taken with its own ohms, and its capacity or its volts', () => {
+    const takes = (more: object) =>
+      partSchema.safeParse({ ref: 'B1', kind: 'battery', pins: ['p', 'm'], chemistry: 'alkaline', size: 'AAAAA', ...more }).success;
+    expect(takes({})).toBe(false);
+    expect(takes({ cellOhms: 0.3 })).toBe(false);
+    expect(takes({ ampHours: 1, openVolts: 1.5 })).toBe(false);
+    expect(takes({ cellOhms: 0.3, ampHours: 1 })).toBe(true);
+    expect(takes({ cellOhms: 0.3, openVolts: 1.5 })).toBe(true);
+    expect(takes({ size: 'AA' })).toBe(true);
+    expect(takes({ size: undefined })).toBe(true);
+  });
+
   it('an LED gives off so much of its power as light: blue most, and white what its phosphor leaves of that', () => {
     const shares = Object.fromEntries(Object.entries(LED_COLOURS).map(([colour, { lightShare }]) => [colour, lightShare]));
     expect(shares).toEqual({

@@ -64,6 +64,20 @@ describe('checks before power', () => {
     expect(proof(...CLIP, 'R1 680r', 'R1 68.0r').stops).toEqual([]);
   });
 
+  it('give a reading twice its standard uncertainty to either side of what the part may be', () => {
+    const readAs = (ohms: number) => proof(...CLIP, `R1 ${ohms.toFixed(3)}r`).checks.find(({ code }) => code === 'value');
+    const { expected, read } = readAs(68) ?? {};
+    const spread = (read?.uncertainty ?? 0) * 2;
+    expect(spread).toBeGreaterThan(0.1);
+    const [low, high] = [(expected?.low ?? 0) - spread, (expected?.high ?? 0) + spread];
+    expect([low - 0.2, low + 0.2, high - 0.2, high + 0.2].map((ohms) => readAs(ohms)?.outcome)).toEqual([
+      'wrong',
+      'as expected',
+      'as expected',
+      'wrong',
+    ]);
+  });
+
   it('look at a wire in a resistor’s place, of which ohms say nothing', () => {
     const linked: TestLine = {
       kind: 'rework',
