@@ -7,7 +7,7 @@ import { type HalfWave, halfWaveOf } from './half-wave.ts';
 import type { SystemMatrix } from './matrix.ts';
 import type { StageContext } from './stage.ts';
 import { between, put, putBlock, readBlock, stampBlock } from './stamp.ts';
-import { type Block, LINK_OHMS, unfold, unfoldAgain } from './unfold.ts';
+import { type Block, beginningOf, LINK_OHMS, unfold, unfoldAgain } from './unfold.ts';
 import { PLACES_OF_BRANCH, type Wiring, wiringOf } from './wiring.ts';
 
 /** A conductance from every net to ground, S: it gives nets that hang on nothing a potential, and no figure notices. */
@@ -350,9 +350,8 @@ export class CircuitSystem extends Equations {
 
   /** Lets such laws have the states of the part's own blocks as they are now. */
   shareModes(index: number, { modes }: Equations): void {
-    const { blocks, waves } = this.elements.begins[index];
-    const next = this.elements.begins[index + 1];
-    const blockCount = (next?.blocks ?? this.elements.blocks.length) - blocks;
+    const { blocks, waves } = beginningOf(this.elements, index);
+    const blockCount = beginningOf(this.elements, index + 1).blocks - blocks;
     modes.set(this.modes.subarray(blocks, blocks + blockCount));
     const level = this.elements.blocks.length + waves;
     modes.set(this.modes.subarray(level, level + modes.length - blockCount), blockCount);

@@ -1,5 +1,6 @@
 import { type Circuit, celsiusOf, groundOf, ohmsIn } from '../circuit/index.ts';
 import { type BlockLaw, type CurveLaw, deviceOf, type Part, type PartBuilder, type SourceWave } from '../device/index.ts';
+import { newInts } from '../numeric/index.ts';
 
 /** Two terminals. Classes rather than literals: hundreds are made for one solve, and all of a kind must look alike to the engine. */
 export class Pair {
@@ -96,8 +97,8 @@ export class Elements {
   readonly inductorRefs: string[] = [];
   /** How many numbers the blocks remember between iterations. */
   remembered = 0;
-  /** Where the elements of each part begin. */
-  readonly begins: Beginning[] = [];
+  /** How many elements of each kind stand before each part, and after the last: as in `Beginning`, one part after another. */
+  begins = newInts(0);
 
   /** @param from where these elements begin among those of the whole circuit: nowhere but at its beginning for the whole itself */
   constructor(readonly from: Beginning = { nodes: 0, waves: 0, branches: 0, capacitances: 0, inductances: 0, blocks: 0 }) {}
@@ -111,6 +112,25 @@ export interface Beginning {
   readonly capacitances: number;
   readonly inductances: number;
   readonly blocks: number;
+}
+
+/** Of each kind, as in `Beginning`. */
+const KINDS = 6;
+
+/** Where the elements of a part begin. */
+export function beginningOf({ begins }: Elements, index: number): Beginning {
+  const [nodes, waves, branches, capacitances, inductances, blocks] = begins.subarray(KINDS * index, KINDS * (index + 1));
+  return { nodes, waves, branches, capacitances, inductances, blocks };
+}
+
+function noteBeginning({ begins, nodes, waves, branches, capacitances, inductorRefs, blocks }: Elements, index: number): void {
+  const at = KINDS * index;
+  begins[at] = nodes;
+  begins[at + 1] = waves.length;
+  begins[at + 2] = branches.length;
+  begins[at + 3] = capacitances.length;
+  begins[at + 4] = inductorRefs.length;
+  begins[at + 5] = blocks.length;
 }
 
 /** Every part of the circuit as elements between unknowns. @param junctionFarads as in `Surroundings` */
@@ -133,19 +153,14 @@ export function unfold(circuit: Circuit, junctionFarads?: number): Elements {
   }
   const { build, begin } = builder(elements, unknownOfSlot);
   const surroundings = { celsius: celsiusOf(circuit), ohmsOf: ohmsIn(circuit), junctionFarads };
+  elements.begins = newInts(KINDS * (circuit.parts.length + 1));
   for (let index = 0; index < circuit.parts.length; index++) {
     const part = circuit.parts[index];
-    elements.begins.push({
-      nodes: elements.nodes,
-      waves: elements.waves.length,
-      branches: elements.branches.length,
-      capacitances: elements.capacitances.length,
-      inductances: elements.inductorRefs.length,
-      blocks: elements.blocks.length,
-    });
+    noteBeginning(elements, index);
     begin(part, slotOf[index]);
     deviceOf(part.kind).expand(part, build, part.celsius === undefined ? surroundings : { ...surroundings, celsius: part.celsius });
   }
+  noteBeginning(elements, circuit.parts.length);
   for (let index = 0; index < elements.branches.length; index++) elements.branches[index].branch = elements.nodes + index;
   return elements;
 }
@@ -157,7 +172,7 @@ export function unfold(circuit: Circuit, junctionFarads?: number): Elements {
  * @param part the same part with other values: its elements stand in for those in `whole`
  */
 export function unfoldAgain(circuit: Circuit, whole: Elements, index: number, part: Part): Elements {
-  const elements = new Elements(whole.begins[index]);
+  const elements = new Elements(beginningOf(whole, index));
   for (const net of part.pins as readonly string[]) elements.unknownOf.set(net, whole.unknownOf.get(net) as number);
   elements.nodes = elements.from.nodes;
   elements.slotOf.push(whole.slotOf[index]);
