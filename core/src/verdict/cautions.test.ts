@@ -23,6 +23,12 @@ describe('gates of a specimen', () => {
     expect(gatesOf(confirmed, '2026-03-08T10:30:00Z')).toHaveLength(1);
     const most = tapeOf(['10:00', claim('volts', 230)], ['10:05', confirm('isolated')]);
     expect(gatesOf(most, '2026-03-07T10:30:00Z')[0]?.missing).toHaveLength(items.length - 1);
+    // The last one that is open holds power back as all of them do.
+    for (const left of items) {
+      const others = items.filter((item) => item !== left).map((item): [string, EntryDraft] => ['10:05', confirm(item)]);
+      const [gate] = gatesOf(tapeOf(['10:00', claim('volts', 230)], ...others), '2026-03-07T10:30:00Z');
+      expect(gate?.missing.map(({ code }) => code)).toEqual([left]);
+    }
   });
 
   it('do not stand before a USB clip', () => {

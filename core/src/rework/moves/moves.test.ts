@@ -67,6 +67,11 @@ describe('every move', () => {
 });
 
 describe('what moves do', () => {
+  it('another supply is plugged in: no part, no joint, and the old one can come back', () => {
+    const plugged: CircuitMove = { move: 'replace-supply', ref: 'V1', part: { kind: 'dc', ref: 'V1', pins: ['A', 'G'], volts: 9 } };
+    expect(effortOf(driver, [plugged])).toEqual({ parts: 0, joints: 0, reversible: true });
+  });
+
   it('a part that is replaced has no marking and no rating of the old one left, and stays fusible', () => {
     const changed = partOf(after({ move: 'replace-resistor', ref: 'R1', ohms: 220 }), 'R1');
     expect(changed).toMatchObject({ ohms: 220, tolerance: 0.05, fusible: true });
