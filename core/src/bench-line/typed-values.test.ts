@@ -41,6 +41,24 @@ describe('what is typed with its value', () => {
     expect(named).toMatchObject({ draft: { part: { beta: 200 } } });
   });
 
+  it('an LED by its watts: of several it is asked whether each takes them, or all together', () => {
+    const rating = (line: string) => outcomeOf(line) as unknown as { draft: { part: { rated: object } } };
+    for (const line of ['D1 led white 1w', 'D1 led rated 1 w white', 'D1 led 1w each 3 series', 'D1 led 3w all 3 series']) {
+      expect(rating(line).draft.part.rated).toEqual({ watts: 1 });
+    }
+    expect(rating('D1 led warm 1w rated 350ma').draft.part.rated).toEqual({ watts: 1, amps: 0.35 });
+    expect(outcomeOf('D1 led white 9w 3 series 3 parallel')).toMatchObject({
+      kind: 'unread',
+      message: expect.stringContaining('9 W of each of 9 LEDs, or of all together? Write “9w each” or “9w all”'),
+    });
+  });
+
+  it('a resistor’s size by its fraction of a watt, with a space or without', () => {
+    for (const line of ['R1 27r 1/4w on A B', 'R1 27 ohm 1/4 W on A B']) {
+      expect(outcomeOf(line)).toMatchObject({ draft: { part: { ohms: 27, rated: { watts: 0.25 } } } });
+    }
+  });
+
   it('an uncertainty in percent of its figure, or in its unit: both are the limits, two standard deviations', () => {
     expect(outcomeOf('in 5v ±2%')).toMatchObject({ draft: { figures: [{ value: 5, uncertainty: 0.05 }] } });
     expect(outcomeOf('in 5v ±0.1v')).toMatchObject({ draft: { figures: [{ value: 5, uncertainty: 0.05 }] } });

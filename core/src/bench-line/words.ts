@@ -6,7 +6,7 @@ export function wordsOf(line: string): readonly string[] {
     const last = joined.at(-1);
     if (
       last !== undefined &&
-      /^[~±]?[\d.,]+$/.test(last) &&
+      /^(?:[~±]?[\d.,]+|\d\/\d\d?)$/.test(last) &&
       /^[pnuµmkM]?(v|a|ah|f|r|Ω|ohms?|w|lm|lx|lux|hz|volts?|amps?|watts?)$/i.test(word)
     )
       joined[joined.length - 1] = last + word;

@@ -1,5 +1,16 @@
 import { describe, expect, it } from '@jest/globals';
-import { CELLS, chipModelOf, chipVoltsAt, deviceOf, LED_BODIES, LED_COLOURS, type LedPart, partSchema } from './index.ts';
+import {
+  CELLS,
+  chipModelOf,
+  chipVoltsAt,
+  deviceOf,
+  LED_BODIES,
+  LED_COLOURS,
+  type LedPart,
+  partSchema,
+  ratedChipAmps,
+  ratedJunctionCelsius,
+} from './index.ts';
 
 /** Defaults that a figure goes by where nobody said otherwise: changed only with a better source. */
 describe('what is taken where nothing is said', () => {
@@ -55,6 +66,23 @@ describe('what is taken where nothing is said', () => {
     expect(volts(0.1, white.atAmps)).toBeLessThan(white.volts - 0.1);
     const of5mm = partSchema.parse({ ref: 'D1', kind: 'led', pins: ['a', 'k'], body: '5mm', rated: { amps: 0.1 } }) as LedPart;
     expect(chipVoltsAt(chipModelOf(of5mm), white.atAmps)).toBeCloseTo(white.volts, 9);
+  });
+
+  it('an LED that is sold by its watts bears what its colour needs for them, and its typical volts stand there', () => {
+    const ofWatts = (watts: number, more: object = {}) =>
+      partSchema.parse({ ref: 'D1', kind: 'led', pins: ['a', 'k'], rated: { watts }, ...more }) as LedPart;
+    const { white, infrared } = LED_COLOURS;
+    expect(ratedChipAmps(ofWatts(1))).toEqual({ value: 1 / white.volts, assumed: true, usualFor: 'an LED of its watts' });
+    expect(chipVoltsAt(chipModelOf(ofWatts(1)), 1 / white.volts)).toBeCloseTo(white.volts, 9);
+    expect(ratedChipAmps(ofWatts(1, { colour: 'infrared' })).value).toBeCloseTo(1 / infrared.volts, 9);
+    // One with a pad for its heat may be sold in several sizes; its maker's amps come first.
+    expect(ratedChipAmps(ofWatts(3, { body: '3535' })).value).toBeCloseTo(3 / white.volts, 9);
+    expect(ratedChipAmps(ofWatts(1, { rated: { watts: 1, amps: 0.35 } }))).toEqual({ value: 0.35, assumed: false });
+    expect(ratedJunctionCelsius(ofWatts(1)).value).toBe(125);
+    // Of an indicator the watts are the most that it bears, and not how it is driven.
+    expect(ratedChipAmps(ofWatts(0.1, { body: '5mm' })).value).toBe(0.02);
+    expect(ratedChipAmps(ofWatts(0.3)).value).toBe(0.02);
+    expect(ratedJunctionCelsius(ofWatts(0.3)).value).toBe(100);
   });
 
   it('a chip bears what is usual for its body, from 20 mA of a round one to 350 mA of a 3535', () => {

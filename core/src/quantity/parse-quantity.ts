@@ -26,10 +26,12 @@ const PREFIXES: ReadonlyMap<string, number> = new Map(
 );
 
 const PLAIN = /^([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+))(e[+-]?\d+)?\s*([a-zA-Zµμ°ΩΩω%]*)$/;
+/** The watts of a resistor's size as they are said: a half, a quarter, an eighth. */
+const FRACTION = /^([1-9])\/([1-9]\d?)\s*(w|watts?)$/i;
 const INFIX = /^([+-]?\d+)([RrkKMmuµμnpVvΩΩω])(\d+)([a-zA-ZΩΩω]*)$/;
 
 /**
- * Reads engineering notation as people write it: `6k8`, `2R2`, `330n`, `0.68uF`, `1.2 kΩ`, `350mA`, `0,94v`, `3V3`.
+ * Reads engineering notation as people write it: `6k8`, `2R2`, `330n`, `0.68uF`, `1.2 kΩ`, `350mA`, `0,94v`, `3V3`, `1/4 W`.
  * Case of the unit is free; of the multiplier only where both exist: `m` is milli, `M` mega.
  *
  * @returns undefined for what is not a quantity; also for `1,000`, which is one to some and a thousand to others
@@ -37,7 +39,7 @@ const INFIX = /^([+-]?\d+)([RrkKMmuµμnpVvΩΩω])(\d+)([a-zA-ZΩΩω]*)$/;
 export function parseQuantity(text: string): ParsedQuantity | undefined {
   const trimmed = text.trim();
   if (isAmbiguousThousand(trimmed)) return undefined;
-  return parseInfix(trimmed) ?? parsePlain(trimmed);
+  return parseInfix(trimmed) ?? parseFraction(trimmed) ?? parsePlain(trimmed);
 }
 
 /** True for `1,000 lm`: a comma before exactly three digits can mean either. */
@@ -72,6 +74,12 @@ function parseInfix(text: string): ParsedQuantity | undefined {
   if (tail !== '' && !tailUnit) return undefined;
   const unit = isUnitLetter ? (unitOf(letter.replace(/[ΩΩ]/g, 'ω')) ?? infixUnit) : tailUnit;
   return { value: scaled(`${whole}.${fraction}`, factor), resolution: 10 ** -fraction.length * factor, ...(unit && { unit }) };
+}
+
+function parseFraction(text: string): ParsedQuantity | undefined {
+  const match = FRACTION.exec(text);
+  if (!match) return undefined;
+  return { value: Number(match[1]) / Number(match[2]), resolution: 1 / Number(match[2]), unit: 'watts' };
 }
 
 /** Multiplies by a power of ten through the decimal text, so that 0.68 µ is 6.8e-7 and not 6.800000000000001e-7. */

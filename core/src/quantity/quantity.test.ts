@@ -37,13 +37,15 @@ describe('parseQuantity', () => {
     ['2500mAh', 2.5, 'ampHours'],
     ['4k7ohm', 4700, 'ohms'],
     ['1.5kHz', 1500, 'hertz'],
+    ['1/4w', 0.25, 'watts'],
+    ['1/8 W', 0.125, 'watts'],
   ])('reads %s', (text, value, unit) => {
     const parsed = parseQuantity(text);
     expect(parsed?.value).toBe(value);
     expect(parsed?.unit).toBe(unit);
   });
 
-  it.each(['', 'v', '1.2.3', '5 bananas', '--3v', '3vv', '6k8k', 'NaN', '1e999999x'])('declines %j', (text) => {
+  it.each(['', 'v', '1.2.3', '5 bananas', '--3v', '3vv', '6k8k', 'NaN', '1e999999x', '1/4', '1/0w', '1/4v'])('declines %j', (text) => {
     expect(parseQuantity(text)).toBeUndefined();
   });
 

@@ -9,7 +9,7 @@ import { LED_BODY_NAMES, LED_COLOUR_NAMES, ledClassOf } from './colours.ts';
 import { CLASS_SPREAD, fitChip, typicalChip, withSeriesOhms } from './fit-chip.ts';
 import { JunctionLaw } from './junction-law.ts';
 import { diodeModelSchema } from './model-schema.ts';
-import { ledRatings } from './ratings.ts';
+import { largeChipAmps, ledRatings } from './ratings.ts';
 import { readLed } from './typed.ts';
 
 const schema = z.strictObject({
@@ -69,22 +69,13 @@ export function chipModelOf(part: LedPart): ChipModel {
 function curveOf(part: LedPart): ChipModel {
   const { model, points, colour = 'white', body } = part;
   if (model) return model;
-  return points ? fitChip(points, colour, body).model : typicalChip(colour, body, largeAmpsOf(part));
-}
-
-/** What no indicator bears, A: they are rated for 20 to 30 mA, and bodies with a pad for their heat for 150 and more. */
-const MORE_THAN_INDICATOR_AMPS = 0.1;
-
-/** The rating of one of no known body, where it is that of no indicator: its typical volts stand at that current. */
-function largeAmpsOf({ body, rated }: LedPart): number | undefined {
-  const amps = rated?.amps ?? 0;
-  return body === undefined && amps >= MORE_THAN_INDICATOR_AMPS ? amps : undefined;
+  return points ? fitChip(points, colour, body).model : typicalChip(colour, body, largeChipAmps(part));
 }
 
 /** The current of one chip at which its volts are known best: away from it they are as unsure as its series resistance. */
 function knownAmpsOf(part: LedPart): number {
   const { model, points, colour, body } = part;
-  return points && !model ? Math.max(...points.map(([amps]) => amps)) : (largeAmpsOf(part) ?? ledClassOf(colour, body).atAmps);
+  return points && !model ? Math.max(...points.map(([amps]) => amps)) : (largeChipAmps(part) ?? ledClassOf(colour, body).atAmps);
 }
 
 /** What an estimate may learn of an LED: a common shift of its chips' volts, and the ohms in series with each junction. */
