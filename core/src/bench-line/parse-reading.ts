@@ -80,10 +80,10 @@ export function parseReading(words: readonly string[], context: BenchContext): B
       index += taken - 1;
       continue;
     }
-    if (/^(?:±|\+-|\+\/-)/.test(word)) {
+    if (PLUS_OR_MINUS.test(word)) {
       // “±2 %” is “±2%”.
       const isParted = rest[index + 1] === '%';
-      const problem = takeUncertainty(`±${word.replace(/^(?:±|\+-|\+\/-)/, '')}${isParted ? '%' : ''}`, figures);
+      const problem = takeUncertainty(`±${word.replace(PLUS_OR_MINUS, '')}${isParted ? '%' : ''}`, figures);
       if (problem) return unread(problem);
       if (isParted) index += 1;
       continue;
@@ -115,6 +115,9 @@ export function parseReading(words: readonly string[], context: BenchContext): B
     ...(meter && { meter: meter.name, ...(meter.trueRms === false && { averaging: true }) }),
   });
 }
+
+/** As it is printed, or typed without its own key. */
+const PLUS_OR_MINUS = /^(?:±|\+-|\+\/-)/;
 
 /** What meters and scopes call what they show. */
 const STATISTIC = /^(?:avg|average|mean|rms|true-?rms|ac|dc|max|min|peak|pp|p-p)$/i;
