@@ -24,9 +24,16 @@ const TYPED: readonly (readonly [PartKind, TypedGrammar])[] = PART_KINDS.flatMap
 
 /** The kind that a ref's letter stands for, where the line does not say. */
 const KIND_OF_LETTER = new Map(TYPED.flatMap(([kind, { letter }]) => (letter === undefined ? [] : [[letter, kind] as const])));
+const KIND_OF_BOARD_LETTERS = new Map(
+  TYPED.flatMap(([kind, { boardLetters = [] }]) => boardLetters.map((letters) => [letters, kind] as const)),
+);
 const KIND_WORDS = new Map(TYPED.flatMap(([kind, { words }]) => words.map((word) => [word, kind] as const)));
 /** Words that name the kind and say more of it besides. */
 const TELLING_WORDS = new Set(TYPED.flatMap(([, { telling = [] }]) => telling));
+
+function kindOfLetters(letters: string): PartKind | undefined {
+  return KIND_OF_LETTER.get(letters) ?? KIND_OF_BOARD_LETTERS.get(letters);
+}
 
 const withoutDashes = (word: string) => word.toLowerCase().replaceAll('-', '');
 const CHEMISTRY_WORDS = new Set(CHEMISTRIES.map(withoutDashes));
@@ -50,7 +57,7 @@ export const PART_EXAMPLES: ReadonlyMap<PartKind, string> = new Map(TYPED.map(([
 export function parsePart(words: readonly string[], context: BenchContext): BenchOutcome | undefined {
   const saysCorrect = words[0]?.toLowerCase() === 'correct';
   const [typedRef = '', ...rest] = saysCorrect ? words.slice(1) : words;
-  const match = /^([A-Za-z])(\d+)(?:-([A-Za-z])?(\d+))?$/.exec(typedRef);
+  const match = /^([A-Za-z]{1,4})(\d+)(?:-([A-Za-z]{1,4})?(\d+))?$/.exec(typedRef);
   if (!match) return undefined;
   const letter = (match[1] as string).toUpperCase();
   const ref = typedRef.toUpperCase();
@@ -61,7 +68,9 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
   const said = rest.map((word) => KIND_WORDS.get(word.toLowerCase())).find((found) => found !== undefined);
   // A correction that does not say the kind is of the same: mains is not made a battery by its volts alone.
   const same = correcting && present?.kind === 'part' ? present.part.kind : undefined;
-  const kind = said ?? same ?? kindOfMark(rest, context) ?? (letter === 'V' ? sourceKind(rest) : undefined) ?? KIND_OF_LETTER.get(letter);
+  const kind = said ?? same ?? kindOfMark(rest, context) ?? (letter === 'V' ? sourceKind(rest) : undefined) ?? kindOfLetters(letter);
+  // GU10 is the cap of a lamp, and no part of a kind that is not known.
+  if (!kind && letter.length > 1) return undefined;
   if (!kind)
     return unread(
       `${ref}: which kind of part? ${[...KIND_OF_LETTER].map(([own, of]) => `${own} ${deviceOf(of).name}`).join(', ')}; or say it, as “bridge”, “diode”, “ac”.`,
@@ -71,7 +80,7 @@ export function parsePart(words: readonly string[], context: BenchContext): Benc
       ? parseChip(ref, rest, context, { kindOf: (word) => KIND_WORDS.get(word), ...(present && { replaces: present.id }) })
       : undefined;
   if (chip) return chip;
-  const unknownChip = said === undefined && same === undefined ? sayUnknownChip(ref, rest, context) : undefined;
+  const unknownChip = said === undefined && same === undefined ? sayUnknownChip(ref, kind, rest, context) : undefined;
   if (unknownChip !== undefined) return unread(unknownChip);
   if (rest.length === 0) return unread(`${ref}: go on, as “${PART_EXAMPLES.get(kind)?.replace(/^\w+/, ref)}”.`);
   const { pins: pinNames, typed, name } = deviceOf(kind);
@@ -214,11 +223,11 @@ function kindOfMark(words: readonly string[], { marks }: BenchContext): PartKind
 }
 
 /** Of a chip with more pins than the kind has that its letter stands for, and whose mark no table knows: what can be entered. */
-function sayUnknownChip(ref: string, words: readonly string[], { marks }: BenchContext): string | undefined {
+function sayUnknownChip(ref: string, kind: PartKind, words: readonly string[], { marks }: BenchContext): string | undefined {
   const [markAt, onAt] = ['mark', 'on'].map((wanted) => words.findIndex((word) => word.toLowerCase() === wanted)) as [number, number];
   const mark = markAt === -1 ? undefined : words[markAt + 1];
   const pins = words.slice(onAt + 1, markAt > onAt ? markAt : undefined).length;
-  if (!/^U/i.test(ref) || mark === undefined || onAt === -1 || pins <= 2 || findMarks(mark, marks).length > 0) return undefined;
+  if (kind !== 'sink' || mark === undefined || onAt === -1 || pins <= 2 || findMarks(mark, marks).length > 0) return undefined;
   return `${ref}: nothing is known of a chip marked ${mark}. Enter the mark with what its pins are in the table of marks; or enter what it does, as “${ref} sink 20ma on A B”, or of pins that it switches “V9 pulse 3v 100hz 25% on A B”.`;
 }
 

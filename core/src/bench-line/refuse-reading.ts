@@ -51,10 +51,10 @@ export function refusalOf(
     if (state !== 'dead' && !condition.forced)
       return `Farads are only read dead, and the bench is ${state}: unplug it, discharge it, then press b, or end the line with “dead”.`;
   }
-  if (hasOhms && place.at === 'part') {
-    const part = specimen.circuit.parts.find(({ ref }) => ref === place.ref);
-    if (part && !ohmsTell(part)) return `${place.ref} is not a resistor; its ohms say nothing here.`;
-  }
+  const part = place.at === 'part' ? specimen.circuit.parts.find(({ ref }) => ref === place.ref) : undefined;
+  if (part && hasOhms && !ohmsTell(part)) return `${part.ref} is not a resistor; its ohms say nothing here.`;
+  if (part && !deviceOf(part.kind).source && figures.some(({ unit }) => unit === 'watts'))
+    return `Watts are read at the supply, with “in”; those of ${part.ref} follow from its volts. Its rating is entered with its value, as “correct ${part.ref} …”.`;
   if (figures.some(({ unit, value }) => unit === 'ohms' && value < 0)) return 'Ohms cannot be negative.';
   if (figures.some(({ unit, value }) => unit === 'lux' && value < 0)) return 'Light cannot be negative.';
   return undefined;

@@ -59,6 +59,53 @@ describe('what is typed with its value', () => {
     }
   });
 
+  it.each([
+    ['BR1 on A B P M', { ref: 'BR1', kind: 'bridge' }],
+    ['LED1 white on A B', { ref: 'LED1', kind: 'led' }],
+    ['LED3-LED5 white parallel on A B', { ref: 'LED3-LED5', kind: 'led', parallel: 3 }],
+    ['EC1 10uf 400v on A B', { kind: 'capacitor', farads: 10e-6 }],
+    ['FR1 10r on A B', { kind: 'resistor', ohms: 10 }],
+    ['ZD1 12v on A B', { kind: 'zener', zenerVolts: 12 }],
+    ['NTC1 10r 3000 on A B', { kind: 'thermistor' }],
+    ['MOV1 390v on A B', { kind: 'varistor' }],
+    ['LDR1 20k 5lux on A B', { kind: 'photoresistor' }],
+    ['IC1 20ma 2v on A B', { kind: 'sink', amps: 0.02 }],
+    ['BT1 li-ion on A B', { kind: 'battery' }],
+    ['SW1 on A B', { kind: 'switch' }],
+    ['FU1 500ma on A B', { kind: 'fuse' }],
+  ])('%s: what boards print in front of a number stands for a kind', (line, part) => {
+    expect(outcomeOf(line)).toMatchObject({ kind: 'entry', draft: { part } });
+  });
+
+  it('other letters in front of a number are a part only where the line says its kind', () => {
+    expect(outcomeOf('XY1 led white on A B')).toMatchObject({ draft: { part: { ref: 'XY1', kind: 'led' } } });
+    expect(outcomeOf('GU10 lamp')).toMatchObject({ kind: 'unread', message: expect.stringContaining('As a note it would be kept') });
+    expect(outcomeOf('TR1 61c', 'R1 10r on A B')).toMatchObject({ draft: { place: { at: 'surface', name: 'R1' } } });
+  });
+
+  it.each([
+    ['D1 led white 3.1v@20ma', 'D1 led white 3.1v @ 20ma'],
+    ['lux 300@1m', 'lux 300 @ 1m'],
+    ['lux 300 @1m', 'lux 300 @ 1m'],
+    ['C1 100uF/16V on A B', 'C1 100uF 16V on A B'],
+    ['B1 3xAA alkaline on A B', 'B1 3 AA alkaline on A B'],
+    ['B1 2x18650 on A B', 'B1 2 18650 on A B'],
+    ['R1: 10r on A B', 'R1 10r on A B'],
+    ['R1 = 10r on A B', 'R1 10r on A B'],
+  ])('%s is %s', (typed, apart) => {
+    expect(outcomeOf(typed)).toMatchObject({ kind: 'entry' });
+    expect(outcomeOf(typed)).toEqual(outcomeOf(apart));
+  });
+
+  it('watts of a part are its rating, which no meter shows: a reading of them is refused, but of a supply', () => {
+    const board = ['V1 12v on P G', 'R1 100r on P A', 'D1 led white on A G'];
+    for (const line of ['R1 1/4w', 'D1 1w']) {
+      expect(outcomeOf(line, ...board)).toMatchObject({ kind: 'unread', message: expect.stringContaining('Its rating is entered with') });
+    }
+    expect(outcomeOf('in 1.2w', ...board)).toMatchObject({ kind: 'entry' });
+    expect(outcomeOf('V1 1.2w', ...board)).toMatchObject({ kind: 'entry' });
+  });
+
   it('an uncertainty in percent of its figure, or in its unit: both are the limits, two standard deviations', () => {
     expect(outcomeOf('in 5v ±2%')).toMatchObject({ draft: { figures: [{ value: 5, uncertainty: 0.05 }] } });
     expect(outcomeOf('in 5v ±0.1v')).toMatchObject({ draft: { figures: [{ value: 5, uncertainty: 0.05 }] } });

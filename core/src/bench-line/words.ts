@@ -1,6 +1,9 @@
-/** The line cut at spaces. A figure and a unit written apart ("5 v", "27 ohm") are put together. */
+/**
+ * The line cut at spaces. A figure and a unit written apart ("5 v", "27 ohm") are put together, two figures in one
+ * ("3.1v@20ma", "100uF/16V") are cut, and what people write between a part and its figure ("R1: 0.94v") is left out.
+ */
 export function wordsOf(line: string): readonly string[] {
-  const words = line.trim().split(/\s+/).filter(Boolean);
+  const words = line.trim().split(/\s+/).flatMap(apart).filter(Boolean);
   const joined: string[] = [];
   for (const word of words) {
     const last = joined.at(-1);
@@ -13,6 +16,14 @@ export function wordsOf(line: string): readonly string[] {
     else joined.push(word);
   }
   return joined;
+}
+
+function apart(word: string, index: number): readonly string[] {
+  if (index === 0) return [word.replace(/(?<=^[A-Za-z]{1,4}\d+)[:=]$/, '')];
+  if (index === 1 && (word === '=' || word === ':')) return [];
+  const [, before, after] = /^([\d.,]+[a-zµμ]*)?@([\d.,]+[a-zµμ]*)$/i.exec(word) ?? [];
+  if (after !== undefined) return [before ?? '', '@', after];
+  return /^([\d.,]+[pnuµμm]?f?)\/([\d.,]+v)$/i.exec(word)?.slice(1) ?? [word];
 }
 
 /** A length: behind its figure `m` is metres, and no thousandth of nothing. */

@@ -146,6 +146,8 @@ export interface SourceFacts<P> {
 export interface TypedGrammar {
   /** The letter of a ref that stands for this kind where the line does not say. */
   readonly letter?: string;
+  /** What boards print in its place besides: FR1, BR1, LED1. */
+  readonly boardLetters?: readonly string[];
   /** Words that name the kind. */
   readonly words: readonly string[];
   /** Those among them that say more of it besides: they are handed on to `read`. */

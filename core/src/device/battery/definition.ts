@@ -84,7 +84,7 @@ export const battery: DeviceDefinition<'battery', typeof schema> = {
     return [cells, chemistry ?? ''].filter(Boolean).join(' ');
   },
   symbol: [leads(4), { d: 'M-4 -14V14', fill: 'none' }, { d: 'M4 -7V7', fill: 'none', bold: true }],
-  typed: { letter: 'B', words: ['battery', 'cell', 'cells'], example: 'B1 3 aaa alkaline', read },
+  typed: { letter: 'B', boardLetters: ['BT', 'BAT'], words: ['battery', 'cell', 'cells'], example: 'B1 3 aaa alkaline', read },
   source: {
     volts: (part) => cellOf(part).openVolts * (part.series ?? 1),
     isIdeal: (part) => cellOf(part).ohms === 0,
@@ -135,7 +135,9 @@ const BLOCK = { chemistry: 'alkaline', size: '6LR61', cells: 6 } as const;
 const isCount = (word: string | undefined) => word !== undefined && /^\d{1,3}$/.test(word);
 
 /** `3 aaa alkaline`, `2 x CR2032`, `9v`, `3s2p 18650 2500mah 60mr`: number, size, chemistry, capacity, ohms of a cell. */
-function read(words: readonly string[]): TypedPart | string {
+function read(typed: readonly string[]): TypedPart | string {
+  // “3xAA” is three of them.
+  const words = typed.flatMap((word) => /^(\d{1,2}x)([a-z0-9].*)$/i.exec(word)?.slice(1) ?? word);
   let chemistry: Chemistry | undefined;
   let named: { readonly chemistry: Chemistry; readonly size: string } | undefined;
   let series: number | undefined;

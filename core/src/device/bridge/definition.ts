@@ -45,6 +45,7 @@ export const bridge: DeviceDefinition<'bridge', typeof schema> = {
   symbol: BOX,
   rectifies: true,
   typed: {
+    boardLetters: ['BR', 'BD', 'DB'],
     words: ['bridge'],
     example: 'B2 bridge on C N P M',
     lookedUp: true,

@@ -69,7 +69,7 @@ export const capacitor: DeviceDefinition<'capacitor', typeof schema> = {
   expand: (part, build) => build.capacitance(0, 1, part.farads, part.ohms ?? 0, part.initialVolts ?? 0),
   value: ({ farads, rated }) => `${formatEngineering(farads, 'farads').text}${rated?.class ? ` ${rated.class}` : ''}`,
   symbol: [leads(4), { d: 'M-4 -13V13M4 -13V13', fill: 'none' }],
-  typed: { letter: 'C', words: ['capacitor'], example: 'C1 334 X2', read },
+  typed: { letter: 'C', boardLetters: ['EC', 'CE', 'CX', 'CY'], words: ['capacitor'], example: 'C1 334 X2', read },
   toleranced: (part) => ({ field: 'farads', usual: isElectrolytic(part) ? 0.2 : 0.1 }),
   ratings: (part) =>
     statedRatings(part.rated).map((rating) =>

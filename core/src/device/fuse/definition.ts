@@ -26,7 +26,7 @@ export const fuse: DeviceDefinition<'fuse', typeof schema> = {
     { d: 'M-27 -7H27V7H-27Z', fill: 'sheet' },
     { d: 'M-27 0H27', fill: 'none' },
   ],
-  typed: { letter: 'F', words: ['fuse'], example: 'F1 fuse 500ma', read },
+  typed: { letter: 'F', boardLetters: ['FU'], words: ['fuse'], example: 'F1 fuse 500ma', read },
   toleranced: () => ({ field: 'ohms', usual: 0.5 }),
   implied: ({ ohms = COLD_OHMS }) => ({ ohms }),
   ratings: ({ rated }) => statedRatings(rated),

@@ -153,7 +153,7 @@ export const led: DeviceDefinition<'led', typeof schema> = {
     CATHODE_BAR,
     { d: 'M-4 13L3 21M3 21L-2.5 19.5M3 21L1.8 15.4M6 13L13 21M13 21L7.5 19.5M13 21L11.8 15.4', fill: 'none' },
   ],
-  typed: { letter: 'D', words: ['led'], example: 'D1 led white 5mm', read: readLed },
+  typed: { letter: 'D', boardLetters: ['LED'], words: ['led'], example: 'D1 led white 5mm', read: readLed },
   chips: ({ series = 1, parallel = 1 }) => ({ series, parallel }),
   implied: (part) => ({ voltsShift: 0, seriesOhms: curveOf(part).seriesOhms }),
   learns: learntOf,

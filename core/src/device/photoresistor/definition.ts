@@ -45,7 +45,7 @@ export const photoresistor: DeviceDefinition<'photoresistor', typeof schema> = {
     RESISTOR_BODY,
     { d: 'M-12 -20L-5 -11M-5 -11L-10.5 -12.5M-5 -11L-6 -16.5M0 -20L7 -11M7 -11L1.5 -12.5M7 -11L6 -16.5', fill: 'none' },
   ],
-  typed: { words: ['photoresistor', 'ldr'], example: 'R5 ldr 20k 5lux', read },
+  typed: { boardLetters: ['LDR'], words: ['photoresistor', 'ldr'], example: 'R5 ldr 20k 5lux', read },
   // One type is sorted into classes of a factor of two.
   toleranced: () => ({ field: 'ohms', usual: 0.5 }),
   ratings: ({ rated }) => statedRatings(rated),

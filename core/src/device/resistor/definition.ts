@@ -47,6 +47,7 @@ export const resistor: DeviceDefinition<'resistor', typeof schema> = {
   symbol: [RESISTOR_BODY],
   typed: {
     letter: 'R',
+    boardLetters: ['FR', 'RF', 'RS', 'RX'],
     words: ['resistor', 'wire', 'motor'],
     telling: ['wire', 'motor'],
     example: 'R1 red violet black gold',

@@ -63,7 +63,7 @@ export const sink: DeviceDefinition<'sink', typeof schema> = {
       ? `${formatEngineering(part.referenceVolts ?? Number.NaN, 'volts').text} over ${part.sense.join(', ')}`
       : formatEngineering(sinkAmps(part), 'amps').text,
   symbol: [leads(13), CIRCLE, { d: 'M0 -13V13', fill: 'none' }],
-  typed: { letter: 'U', words: ['sink'], example: 'U1 sink 20ma 2v', lookedUp: true, read },
+  typed: { letter: 'U', boardLetters: ['IC'], words: ['sink'], example: 'U1 sink 20ma 2v', lookedUp: true, read },
   // A typed current is a chip's typical one; references of cheap chips are trimmed to a few per cent.
   toleranced: ({ amps }) => (amps === undefined ? { field: 'referenceVolts', usual: 0.04 } : { field: 'amps', usual: 0.1 }),
   learns: ({ dropoutVolts }) => [{ field: 'dropoutVolts', value: dropoutVolts, uncertainty: DROPOUT_SHARE * dropoutVolts }],

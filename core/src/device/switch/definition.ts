@@ -30,7 +30,7 @@ export const switchDevice: DeviceDefinition<'switch', typeof schema> = {
     { d: 'M-18 0L17 -9', fill: 'none' },
     { d: 'M-21 0A3 3 0 1 0 -15 0A3 3 0 1 0 -21 0ZM15 0A3 3 0 1 0 21 0A3 3 0 1 0 15 0Z', fill: 'ink' },
   ],
-  typed: { letter: 'S', words: ['switch'], example: 'S1 switch', read },
+  typed: { letter: 'S', boardLetters: ['SW'], words: ['switch'], example: 'S1 switch', read },
   toleranced: () => ({ field: 'ohms', usual: 0.5 }),
   implied: ({ ohms = CONTACT_OHMS }) => ({ ohms }),
   ratings: ({ rated }) => statedRatings(rated),

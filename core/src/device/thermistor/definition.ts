@@ -41,7 +41,7 @@ export const thermistor: DeviceDefinition<'thermistor', typeof schema> = {
   expand: (part, build, { celsius }) => build.resistance(0, 1, ohmsAt(part, celsius)),
   value: ({ ohms, beta }) => `${formatEngineering(ohms, 'ohms').text} ${beta < 0 ? 'PTC' : 'NTC'}`,
   symbol: [RESISTOR_BODY, { d: 'M-20 15H-13L13 -15', fill: 'none' }],
-  typed: { words: ['thermistor', 'ntc', 'ptc'], telling: ['ptc'], example: 'R1 ntc 10r 3000', read },
+  typed: { boardLetters: ['NTC', 'PTC', 'RT'], words: ['thermistor', 'ntc', 'ptc'], telling: ['ptc'], example: 'R1 ntc 10r 3000', read },
   toleranced: () => ({ field: 'ohms', usual: 0.2 }),
   ratings: ({ rated }) => statedRatings(rated),
   kelvinPerWatt: ({ kelvinPerWatt = 0 }) => kelvinPerWatt,

@@ -28,7 +28,7 @@ export const varistor: DeviceDefinition<'varistor', typeof schema> = {
   expand: (part, build) => build.curve(0, 1, varistorLaw(part.volts, part.exponent ?? USUAL_EXPONENT)),
   value: ({ volts }) => formatEngineering(volts, 'volts').text,
   symbol: [RESISTOR_BODY, { d: 'M-13 15L13 -15H20', fill: 'none' }],
-  typed: { words: ['varistor'], example: 'R2 varistor 470v', read },
+  typed: { boardLetters: ['RV', 'MOV', 'VDR'], words: ['varistor'], example: 'R2 varistor 470v', read },
   toleranced: () => ({ field: 'volts', usual: 0.1 }),
   ratings: ({ rated }) => statedRatings(rated),
   fails: [{ how: 'short', weight: 0.3 }],

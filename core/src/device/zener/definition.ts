@@ -37,7 +37,7 @@ export const zener: DeviceDefinition<'zener', typeof schema> = {
   },
   value: ({ zenerVolts }) => formatEngineering(zenerVolts, 'volts').text,
   symbol: [leads(10), triangle('sheet'), { d: 'M5 -11H10V11', fill: 'none' }],
-  typed: { letter: 'Z', words: ['zener'], example: 'Z1 zener 5v1', lookedUp: true, read },
+  typed: { letter: 'Z', boardLetters: ['ZD', 'DZ'], words: ['zener'], example: 'Z1 zener 5v1', lookedUp: true, read },
   toleranced: () => ({ field: 'zenerVolts', usual: 0.05 }),
   ratings: (part) => semiconductorRatings(part, USUAL_WATTS),
   inString: true,
