@@ -9,7 +9,6 @@ import {
   sayDarkLed,
 } from '@mindful-probe/core';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { useOpenSpecimen } from '../../shared/data/open-specimen.tsx';
 import { Empty } from '../../shared/kit/empty.tsx';
 import { fetchedPart } from '../../shared/kit/fetched.tsx';
@@ -18,6 +17,7 @@ import { StageHeader } from '../../shared/kit/stage-header.tsx';
 import { Stale } from '../../shared/kit/stale.tsx';
 import { ModesTable } from '../../shared/modes/modes-table.tsx';
 import { useDriveDetails, useModeView } from '../../shared/worker/use-analysis.ts';
+import { Caveats } from './caveats.tsx';
 import { ChargingPanel } from './charging-panel.tsx';
 import { Findings } from './findings.tsx';
 import { Verdict } from './verdict.tsx';
@@ -120,14 +120,7 @@ function Lit({ appraisal, after, judgement, rework, mode }: AsIsProps) {
   const { details, isStale } = useDriveDetails(id, entries, rework, mode);
   return (
     <>
-      {isContradicted(judgement) && (
-        <p className="mb-3 max-w-[76ch] border-l-4 border-brick py-1 pl-3" data-contradicted>
-          Readings do not fit the circuit as traced: the figures below hold only if it is right, and one of them is not.{' '}
-          <Link to="../readings" className="text-petrol underline">
-            Which, and what would explain it
-          </Link>
-        </p>
-      )}
+      <Caveats judgement={judgement} />
       <Verdict appraisal={appraisal} judgement={judgement} rework={rework} mode={mode} {...(after && { after })} />
       <ModesTable rework={rework} mode={mode} />
       {details && (

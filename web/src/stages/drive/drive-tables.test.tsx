@@ -3,6 +3,7 @@ import { type Appraisal, analysisOf, appraise, driveDetails, type Finding, type 
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { CLIP, entriesOf, renderOpen, type TestLine } from '../../testing/render-open.testing.tsx';
+import { Caveats } from './caveats.tsx';
 import { Findings } from './findings.tsx';
 import { SharingPanel } from './sharing-panel.tsx';
 import { StressRows } from './stress-rows.tsx';
@@ -44,6 +45,18 @@ describe('findings', () => {
     faults: [],
     findings,
     undecided,
+  });
+
+  it('say above the figures where these cannot be: of a converter that gives more than it gets, of readings that do not fit', () => {
+    const conversion = { about: 'conversion', does: 'step down', inVolts: 4.5, outVolts: 36 } as const;
+    const { unmount, container } = renderOpen(<Caveats judgement={judged([finding('unsafe')])} />);
+    expect(container.textContent).toBe('');
+    unmount();
+    const cannot = { code: 'converter-volts', severity: 'caution', ref: 'U1', facts: conversion } as const;
+    const misfit = { code: 'readings', ref: '', lacks: 'fitting-readings' } as const;
+    renderOpen(<Caveats judgement={judged([cannot], [misfit as unknown as Judgement['undecided'][number]])} />);
+    expect(screen.getByText(/U1 cannot convert these volts/)).toBeTruthy();
+    expect(screen.getByText(/Readings do not fit/)).toBeTruthy();
   });
 
   it('that are unsafe say their remedy at once, others on asking', async () => {
