@@ -40,6 +40,8 @@ const MINUTES_IN: Readonly<Record<string, number>> = {
   weeks: 10_080,
   month: 43_830,
   months: 43_830,
+  year: 525_960,
+  years: 525_960,
 };
 
 /** What a line can begin with. */
@@ -142,15 +144,23 @@ function positive(minutes: number, used: number): readonly [number | undefined, 
   return minutes > 0 ? [minutes, used] : [undefined, 0];
 }
 
-/** Whole minutes, hours, days or weeks, whichever is shortest to say. */
+/** Whole months or years; else minutes, hours, days or weeks, whichever is shortest to say. */
 export function sayMinutes(minutes: number): string {
+  for (const [size, name] of CALENDAR) {
+    const count = Math.round(minutes / size);
+    if (count >= 1 && Math.abs(minutes - count * size) < 1) return `${count} ${name}${count > 1 ? 's' : ''}`;
+  }
   const [size, name] = UNITS.find(([one]) => minutes >= LEAST_COUNT * one) ?? [1, 'min'];
   const count = minutes / size;
-  return `${Number(count.toFixed(count < 10 && size > 1 ? 1 : 0))} ${name}`;
+  return `${Number(count.toFixed(count < 10 ? 1 : 0))} ${name}`;
 }
 
 /** Fewer of a unit are said in the next smaller one: 90 minutes are no 1.5 h. */
 const LEAST_COUNT = 2;
+const CALENDAR: readonly (readonly [minutes: number, string])[] = [
+  [525_960, 'year'],
+  [43_830, 'month'],
+];
 const UNITS: readonly (readonly [minutes: number, string])[] = [
   [10_080, 'weeks'],
   [1440, 'days'],

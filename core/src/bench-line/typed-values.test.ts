@@ -13,6 +13,11 @@ describe('what is typed with its value', () => {
     [24 * 60, '24 h'],
     [2 * 24 * 60, '2 days'],
     [4 * 7 * 24 * 60, '4 weeks'],
+    [9 * 7 * 24 * 60, '9 weeks'],
+    [1.5, '1.5 min'],
+    [30.4375 * 24 * 60, '1 month'],
+    [60.875 * 24 * 60, '2 months'],
+    [365.25 * 24 * 60, '1 year'],
   ])('%d minutes are %s', (minutes, said) => {
     expect(sayMinutes(minutes)).toBe(said);
   });

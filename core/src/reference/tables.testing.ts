@@ -1,4 +1,5 @@
 import { SpecimenAnalyses } from '../appraisal/index.ts';
+import { ARRANGEMENT_CODES, usualCircuit } from '../arrangement/index.ts';
 import { outcomeOf, specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
 import { parseListing } from '../claim/index.ts';
 import { compare, comparisonCsv, comparisonDocument } from '../compare/index.ts';
@@ -345,6 +346,7 @@ function defaults(): readonly string[] {
     ...tables.flatMap(([name, value]) => one(name, value)),
     ...kinds.flatMap(([kind, value]) => one(`kind ${kind}`, value)),
     ...cells.flatMap(([chemistry, value]) => one(`cell ${chemistry}`, value)),
+    ...ARRANGEMENT_CODES.flatMap((code) => one(`usual ${code}`, usualCircuit(code))),
   ];
 }
 
