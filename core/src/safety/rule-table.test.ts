@@ -133,6 +133,27 @@ describe('what is usual where nothing is stated', () => {
 });
 
 describe('cells that something charges', () => {
+  // 1 Ah through a resistor from 5 V: what is above a tenth of that an hour is too much for long.
+  const charged = (chemistry: string, ohms: number) =>
+    findingsOf({
+      parts: [
+        { ref: 'V1', kind: 'dc', pins: ['+', '-'], volts: 5 },
+        { ref: 'R1', kind: 'resistor', pins: ['+', 'b'], ohms, rated: { watts: 5 } },
+        { ref: 'B1', kind: 'battery', pins: ['b', '-'], chemistry, cellOhms: 0.1, ampHours: 1 },
+      ],
+    }).find(({ code }) => code === 'charging-cells')?.facts;
+
+  it('of nickel take a tenth of what they hold an hour, and are charged too fast with more', () => {
+    for (const chemistry of ['nimh', 'nicd']) {
+      expect(charged(chemistry, 60)).toBeUndefined();
+      expect(charged(chemistry, 20)).toMatchObject({ why: 'fast' });
+    }
+  });
+
+  it('of zinc or a coin are not made for it, however little it is', () => {
+    for (const chemistry of ['alkaline', 'zinc-carbon', 'lithium-coin']) expect(charged(chemistry, 10e3)).toMatchObject({ why: 'primary' });
+  });
+
   const lithium = (source: LoosePart) =>
     findingsOf({
       parts: [...but(CHARGED, 'B1', { chemistry: 'li-ion', size: '18650', series: 1 }).filter(({ ref }) => ref !== 'V1'), source],

@@ -1,5 +1,5 @@
 import { type Circuit, partsOfKind, withFields } from '../../circuit/index.ts';
-import { type BatteryPart, cellOf, isRechargeableLithium, typicalCell } from '../../device/index.ts';
+import { type BatteryPart, CELLS, cellOf, isRechargeableLithium, typicalCell } from '../../device/index.ts';
 import type { Solution } from '../../solve/index.ts';
 import { type Answers, answersOf, CLEAR, cannotTell, type Judged, type SafetyRule, speaks } from '../rule.ts';
 
@@ -26,8 +26,8 @@ function mixed(packs: readonly BatteryPart[]): Answers {
 
 /** Less is a leak: what a diode lets back into a cell in years is a hundredth of it (UL 1642 allows 3 %), A. */
 const CHARGE_AMPS = 10e-6;
-/** What a NiMH cell takes for ever without harm: a tenth of its capacity an hour, by makers' manuals. */
-const NIMH_HOURS = 10;
+/** What a nickel cell takes for ever without harm: a tenth of its capacity an hour, by makers' manuals. */
+const NICKEL_HOURS = 10;
 
 function charging(part: BatteryPart, { circuit, solution, solve }: Judged): Answers {
   const { ref, chemistry, series = 1, parallel = 1 } = part;
@@ -59,8 +59,9 @@ function charging(part: BatteryPart, { circuit, solution, solve }: Judged): Answ
     return amps > CHARGE_AMPS ? finding('no charger', 'unsafe') : CLEAR;
   }
   if (!(amps > CHARGE_AMPS)) return CLEAR;
-  if (chemistry === 'nimh') return amps > cellOf(part).ampHours / NIMH_HOURS ? finding('fast', 'caution') : CLEAR;
-  return chemistry === undefined ? CLEAR : finding('primary', 'unsafe');
+  if (chemistry === undefined) return CLEAR;
+  if (!CELLS[chemistry].isRechargeable) return finding('primary', 'unsafe');
+  return amps > cellOf(part).ampHours / NICKEL_HOURS ? finding('fast', 'caution') : CLEAR;
 }
 
 function withSwitchesOpen(circuit: Circuit): Circuit {
