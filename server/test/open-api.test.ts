@@ -43,16 +43,20 @@ const NOT_THERE: Readonly<Record<string, readonly number[]>> = {
   'POST /api/access': [403, 404, 409],
 };
 
+/** The examples' instrument: who knows what answers there on the network that this runs in. Here nothing does. */
+const [THEIR_INSTRUMENT, NO_INSTRUMENT] = ['192.168.1.20:5025', '127.0.0.1:9'];
+const without = (text: string) => text.replaceAll(THEIR_INSTRUMENT, NO_INSTRUMENT);
+
 it('every example is taken as it stands', async () => {
   const refused: string[] = [];
   for (const [name, { path = {}, query = {}, body, answer }] of Object.entries(API_EXAMPLES)) {
     const [method = '', template = ''] = name.split(' ');
     // A stream has no end, and a file is no JSON.
     if (template.endsWith('/events') || /import|restore|POST \/api\/pictures/.test(name)) continue;
-    const address = template.replace(/\{(\w+)\}/g, (_, key: string) => encodeURIComponent(path[key] ?? ''));
+    const address = template.replace(/\{(\w+)\}/g, (_, key: string) => encodeURIComponent(without(path[key] ?? '')));
     const response = await fetch(`${server.url}${address}?${new URLSearchParams(query)}`, {
       method,
-      ...(body !== undefined && { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      ...(body !== undefined && { headers: { 'content-type': 'application/json' }, body: without(JSON.stringify(body)) }),
     });
     const text = await response.text();
     const wanted = NOT_THERE[name];
