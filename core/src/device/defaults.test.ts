@@ -46,6 +46,7 @@ describe('what is taken where nothing is said', () => {
       warm: 0.32,
       blue: 0.45,
       green: 0.2,
+      'yellow-green': 0.05,
       violet: 0.3,
       yellow: 0.1,
       amber: 0.12,

@@ -51,6 +51,19 @@ describe('readings that do not fit name the single cause that mends most', () =>
     expect(disagreements[0]).toMatchObject({ ref: 'V1' });
   });
 
+  it.each([
+    ['green', 'yellow-green', 2.1],
+    ['yellow-green', 'green', 3],
+  ] as const)('an LED entered as %s that is %s: what looks green is of one of two materials', (entered, actual, volts) => {
+    const { disagreements } = estimated(
+      withFields(clip, 'D1', { colour: entered }),
+      readingsOf(withFields(clip, 'D1', { colour: actual }), EVERYWHERE),
+    );
+    expect(disagreements[0]).toMatchObject({ cause: 'part', ref: 'D1', value: volts, as: { code: 'colour', colour: actual } });
+    const red = estimated(withFields(clip, 'D1', { colour: 'red' }), readingsOf(clip, EVERYWHERE)).disagreements;
+    expect(red.filter((one) => one.cause === 'part' && one.as.code === 'colour')).toEqual([]);
+  });
+
   it('100 ohm read as 10', () => {
     const truth = withFields(clip, 'R2', { ohms: 100 });
     const { disagreements } = estimated(clip, readingsOf(truth, EVERYWHERE));

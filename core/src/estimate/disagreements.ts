@@ -17,7 +17,9 @@ import {
   deviceOf,
   isKind,
   LED_BODIES,
+  LED_COLOURS,
   type LedBodyName,
+  type LedColourName,
   ledClassOf,
   type Part,
 } from '../device/index.ts';
@@ -75,6 +77,7 @@ export type PartAs =
   | { readonly code: 'other-cells'; readonly chemistry: Chemistry; readonly cells: number; readonly entered: string }
   | { readonly code: 'chip-volts' | 'junction-volts' }
   | { readonly code: 'chip-ohms'; readonly entered: number }
+  | { readonly code: 'colour'; readonly colour: LedColourName; readonly entered: LedColourName; readonly volts: number }
   | { readonly code: 'body'; readonly body: LedBodyName; readonly entered: LedBodyName | undefined }
   | { readonly code: 'lit-in-parallel' | 'lit-in-series'; readonly of: number }
   | { readonly code: 'open' };
@@ -130,6 +133,7 @@ export function disagreementsOf(circuit: Circuit, readings: readonly EstimateRea
     ...mistakenJoins(circuit, readings, fit),
     ...darkChips(circuit, readings, fit),
     ...wrongBodies(circuit, readings, fit),
+    ...wrongGreens(circuit, readings, fit),
     ...wrongCells(circuit, readings, fit),
   ];
   return causes
@@ -284,6 +288,20 @@ function wrongBodies(circuit: Circuit, readings: readonly EstimateReading[], fit
         unlikely: 1,
       };
     });
+  });
+}
+
+/** What looks green is of one of two materials, a volt apart. */
+const OTHER_GREEN: Readonly<Partial<Record<LedColourName, LedColourName>>> = { green: 'yellow-green', 'yellow-green': 'green' };
+
+function wrongGreens(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
+  return partsOfKind(circuit, 'led').flatMap((part): Suspect[] => {
+    const { ref, colour: entered, model, points, voltsShift } = part;
+    const colour = entered && OTHER_GREEN[entered];
+    if (!entered || !colour || model || points || voltsShift !== undefined) return [];
+    const mends = fallOf(fit, tryFit(withFields(circuit, ref, { colour }), readings, fit));
+    const as: PartAs = { code: 'colour', colour, entered, volts: LED_COLOURS[entered].volts };
+    return [{ cause: 'part', ref, value: LED_COLOURS[colour].volts, as, mends, unlikely: 1 }];
   });
 }
 

@@ -69,6 +69,8 @@ function sayPart(ref: string, value: number, as: PartAs): string {
       return `${ref} would be ${as.cells} × ${as.chemistry} and not ${as.entered}: look what is in the holder, and read one cell alone.`;
     case 'body':
       return `${ref} would be of a body as ${as.body}, for ${say(value, 'amps')}, and not ${as.entered ?? 'a small one'}: measure its sides.`;
+    case 'colour':
+      return `${ref} would be ${as.colour}, of about ${say(value, 'volts')}, and not ${as.entered}, of ${say(as.volts, 'volts')}: light one alone and read its volts.`;
     case 'chip-ohms':
       return `${ref} would have ${say(value, 'ohms')} in series with each junction and not ${say(as.entered, 'ohms')}: light one chip alone at two currents.`;
     case 'junction-volts':

@@ -60,7 +60,7 @@ function sayFacts({ ref, facts, assumed }: Finding): string {
     case 'rating':
       return sayRating(ref, facts);
     case 'fresh-cells':
-      return `${ref}: on fresh cells about ${say(facts.amps, 'amps')} a chip where ${say(facts.limit.value, 'amps')} is ${limitWords(facts.limit)}, ${facts.ratio.toFixed(1)} times; those in it now give less.`;
+      return `${ref}: on fresh cells about ${say(facts.amps, 'amps')} a chip where ${say(facts.limit.value, 'amps')} is ${limitWords(facts.limit)}, ${facts.ratio.toFixed(2)} times; those in it now give less.`;
     case 'junction':
       return `${ref}: its junction is at ${Math.round(facts.low)} to ${Math.round(facts.high)} °C where ${facts.limit.value} °C is ${limitWords(facts.limit)}.`;
     case 'surface':

@@ -14,13 +14,15 @@ export interface LedColour {
 /**
  * Typical forward volts and slopes by colour. Volts follow from the photon energy of the material plus a few tenths
  * (Schubert, Light-Emitting Diodes, 2nd ed. 2006, ch. 4); the slopes are those of common 20 mA chips: about 0.2 V
- * per decade of current for phosphides, 0.3 V for nitrides. Spread between makers: ±0.15 V.
+ * per decade of current for phosphides, 0.3 V for nitrides. Spread between makers: ±0.15 V. Green is sold as both: pure
+ * green is a nitride, the yellowish green of older indicators (about 570 nm) a phosphide with two thirds of its volts.
  */
 export const LED_COLOURS = {
   white: { volts: 3.1, atAmps: 0.02, emission: 2.5, ohmicVolts: 0.18, lightShare: 0.35 },
   warm: { volts: 3.1, atAmps: 0.02, emission: 2.5, ohmicVolts: 0.18, lightShare: 0.32 },
   blue: { volts: 3.1, atAmps: 0.02, emission: 2.5, ohmicVolts: 0.18, lightShare: 0.45 },
   green: { volts: 3.0, atAmps: 0.02, emission: 2.7, ohmicVolts: 0.18, lightShare: 0.2 },
+  'yellow-green': { volts: 2.1, atAmps: 0.02, emission: 1.9, ohmicVolts: 0.1, lightShare: 0.05 },
   violet: { volts: 3.3, atAmps: 0.02, emission: 2.5, ohmicVolts: 0.2, lightShare: 0.3 },
   yellow: { volts: 2.05, atAmps: 0.02, emission: 1.9, ohmicVolts: 0.08, lightShare: 0.1 },
   amber: { volts: 2.05, atAmps: 0.02, emission: 1.9, ohmicVolts: 0.08, lightShare: 0.12 },

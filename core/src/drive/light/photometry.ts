@@ -44,8 +44,9 @@ export function usualLumensPerWatt(colour: LedColourName = 'white'): number | un
   return LUMENS_PER_WATT[colour];
 }
 
+const PHOSPHIDES: readonly LedColourName[] = ['red', 'orange', 'amber', 'yellow', 'yellow-green'];
+
 /** Light left of a junction's light at 25 °C: about 0.2 % less a kelvin for nitrides, 0.8 % for phosphides. */
 export function lightWhenWarm(junctionCelsius: number, colour: LedColourName = 'white'): number {
-  const phosphide = colour === 'red' || colour === 'orange' || colour === 'amber' || colour === 'yellow';
-  return Math.max(0.1, 1 - (phosphide ? 0.008 : 0.002) * (junctionCelsius - AMBIENT_CELSIUS));
+  return Math.max(0.1, 1 - (PHOSPHIDES.includes(colour) ? 0.008 : 0.002) * (junctionCelsius - AMBIENT_CELSIUS));
 }
