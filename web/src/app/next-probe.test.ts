@@ -7,6 +7,7 @@ import {
   diagnose,
   type Entry,
   faultEvidence,
+  judge,
   parseBenchLine,
   replay,
 } from '@mindful-probe/core';
@@ -24,8 +25,17 @@ function bench(...lines: string[]): Entry[] {
 
 function nextAfter(...lines: string[]) {
   const specimen = replay(bench(...lines));
-  const found = appraise(analysisOf(specimen, 0));
-  return nextProbeOf(specimen, { found, shape: { arrangements: [], remarks: [] }, spine: [], trials: [], now: { appraisal: found } });
+  const analysis = analysisOf(specimen, 0);
+  const found = appraise(analysis);
+  const judged = judge(analysis);
+  return nextProbeOf(specimen, {
+    found,
+    ...(judged && { judged }),
+    shape: { arrangements: [], remarks: [] },
+    spine: [],
+    trials: [],
+    now: { appraisal: found },
+  });
 }
 
 const clip = ['claim 5v body', 'V1 5v usb', 'R1 27r on V1.+ B', 'D1 led white on B V1.-'];
@@ -51,6 +61,22 @@ describe('the one obvious next thing', () => {
 
   it('goes on with another reading when that one is taken', () => {
     expect(nextAfter(...clip, 'R1 1.6v')?.why).toMatch(/volts across (V1|D1)|ohms of R1, dead/);
+  });
+
+  it('is what the verdict waits for, where no reading would tell more of the current', () => {
+    const torch = ['claim 8000lm', 'B1 3s 18650 2500mah on P G', 'U1 buck 36v limit 4.1a in 6v-40v on P G O G'];
+    const lamp = [...torch, 'D1 led white 10 series 3 parallel rated 1.5a on O G'];
+    expect(nextAfter(...lamp)).toMatchObject({ what: 'in', line: 'in ', why: expect.stringContaining('Read the amps at its supply') });
+    const read = replay(bench('claim 3w', 'B1 18650 2500mah on P G', 'R1 2.2r on P A', 'D1 led white 3535 on A G', 'R1 0.85v'));
+    const analysis = analysisOf(read, 0);
+    const found = appraise(analysis);
+    if (!found.ok) throw new Error(found.error.message);
+    const enough = { ok: true, value: { ...found.value, next: [] } } as const;
+    const view = { found: enough, shape: { arrangements: [], remarks: [] }, spine: [], trials: [], now: { appraisal: enough } };
+    const judged = judge(analysis);
+    expect(nextProbeOf(read, { ...view, judged })).toMatchObject({ what: 'B1', line: '', why: expect.stringContaining('a small board') });
+    const sound = judged && { ...judged, undecided: [] };
+    expect(nextProbeOf(read, { ...view, judged: sound })?.what).toBe('enough');
   });
 });
 

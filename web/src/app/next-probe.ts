@@ -5,6 +5,7 @@ import {
   type Diagnosis,
   type Discharge,
   holdLine,
+  type Judgement,
   lineOfTest,
   misfitsIn,
   partsOfKind,
@@ -15,6 +16,8 @@ import {
   sayOver,
   saySettling,
   sayTest,
+  sayUndecided,
+  type Undecided,
 } from '@mindful-probe/core';
 import { sayProposal } from '../shared/figures/say-proposal.ts';
 import type { AnalysisView } from '../shared/worker/use-analysis.ts';
@@ -41,7 +44,7 @@ export function nextProbeOf(specimen: Specimen, analysis: AnalysisView | undefin
   if (!current.value.hardest) return { what: 'LED', why: 'no LED is traced yet: D1 led white', line: 'D1 led ' };
   const loose = looseIn(specimen);
   if (loose !== undefined) return { what: loose, why: 'this pin is joined to nothing yet', line: `join ${loose} ` };
-  return proposal(current.value);
+  return proposal(current.value, analysis.afterJudged ?? analysis.judged);
 }
 
 /** The first pin that is joined to nothing. */
@@ -113,7 +116,7 @@ function missingPart(specimen: Specimen, message: string): NextProbe {
   return { what: 'trace', why: message, line: '' };
 }
 
-function proposal(appraisal: Appraisal): NextProbe {
+function proposal(appraisal: Appraisal, judgement: Judgement | undefined): NextProbe {
   const [best] = appraisal.next;
   const off = misfitsIn(appraisal.slots);
   if (!best && off.length > 0)
@@ -122,7 +125,21 @@ function proposal(appraisal: Appraisal): NextProbe {
       why: `${off.length} ${off.length === 1 ? 'reading does' : 'readings do'} not fit: Readings says what would explain it`,
       line: '',
     };
-  if (!best || !appraisal.hardest) return { what: 'enough', why: 'more readings would hardly change the verdict', line: '' };
+  if (!best || !appraisal.hardest)
+    return lackedBy(judgement) ?? { what: 'enough', why: 'more readings would hardly change the verdict', line: '' };
   const { what, place, gain, line } = sayProposal(best, appraisal.hardest.figure.value, appraisal.circuit);
   return { what, why: `${place}: ${appraisal.hardest.ref} current ${gain}`, line, state: best.state };
+}
+
+/** Facts that a reading at the supply gives. */
+const READ_AT_SUPPLY: readonly Undecided['lacks'][] = ['live-reading', 'in-line-reading'];
+
+/** What the verdict waits for, where no reading would tell more of the current. */
+function lackedBy(judgement: Judgement | undefined): NextProbe | undefined {
+  const undecided = judgement?.undecided ?? [];
+  const lacked = undecided.find(({ lacks }) => READ_AT_SUPPLY.includes(lacks)) ?? undecided[0];
+  if (!lacked) return undefined;
+  const why = sayUndecided(lacked).settleBy;
+  if (READ_AT_SUPPLY.includes(lacked.lacks)) return { what: 'in', why, line: 'in ', state: 'live' };
+  return { what: lacked.ref === '' ? 'look' : lacked.ref, why, line: '' };
 }
