@@ -37,6 +37,17 @@ const [SPOT, BARE] = MAINS_LAMPS as [Circuit, Circuit];
 const TORCH = LOW_VOLT_GADGETS[0] as Circuit;
 const CLIP = LOW_VOLT_GADGETS[1] as Circuit;
 
+describe('a meter that shows no figure', () => {
+  it('says nothing of a capacitor, which is open to it whole or broken, and much of a resistor', () => {
+    const of = (evidence: readonly Evidence[], ref: string) => probabilityOf(diagnosed(SPOT, [DARK, ...evidence]), ref, 'open');
+    const capacitors = SPOT.parts.filter(({ kind }) => kind === 'capacitor').map(({ ref }) => ref);
+    const resistors = SPOT.parts.filter((part) => part.kind === 'resistor' && part.ohms < 1000).map(({ ref }) => ref);
+    expect([capacitors.length > 0, resistors.length > 0]).toEqual([true, true]);
+    for (const ref of capacitors) expect(of([{ kind: 'tested', of: ref, value: 'open' }], ref)).toBeCloseTo(of([], ref), 3);
+    for (const ref of resistors) expect(of([{ kind: 'tested', of: ref, value: 'open' }], ref)).toBeGreaterThan(5 * of([], ref));
+  });
+});
+
 describe('what is broken', () => {
   it('of a torch that is dim: cells, a contact or the resistor, and nothing that would leave it dark', () => {
     const { faults, next } = diagnosed(TORCH, [DIM]);

@@ -208,11 +208,8 @@ export class Likelihood {
         : this.expectations.of({ kind: 'ohms', across: of, value: null }, broken);
     const isOpen = expected === 'beyond';
     const isShort = !isOpen && expected.value < SHORT_UNITS;
-    const matches = value === 'open' ? isOpen : isShort;
-    // Of what is open to a meter by nature it says nothing.
-    const byNature = packages.length === 0 && this.expectations.of({ kind: 'ohms', across: of, value: null }, this.whole) === 'beyond';
-    if (value === 'open' && byNature) return faultAt(broken, of) === 'open' ? 0.9 : 0.1;
-    return matches ? 1 - SLIP : SLIP;
+    // What is open to a meter by nature, as a capacitor, is so whether it is whole or open: that says nothing of it.
+    return (value === 'open' ? isOpen : isShort) ? 1 - SLIP : SLIP;
   }
 }
 
