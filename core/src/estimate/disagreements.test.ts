@@ -64,6 +64,21 @@ describe('readings that do not fit name the single cause that mends most', () =>
     expect(red.filter((one) => one.cause === 'part' && one.as.code === 'colour')).toEqual([]);
   });
 
+  it('neither another material of an LED whose curve was measured, nor other cells than those that were read alone', () => {
+    const causes = (circuit: Circuit, truth: Circuit) =>
+      estimated(circuit, readingsOf(truth, EVERYWHERE)).disagreements.flatMap((one) => (one.cause === 'part' ? [one.as.code] : []));
+    const green = withFields(clip, 'D1', { colour: 'green', points: [[0.02, 3]] });
+    expect(causes(green, withFields(clip, 'D1', { colour: 'yellow-green' }))).not.toContain('colour');
+    const pack = (more: object): Circuit => ({
+      ...clip,
+      parts: clip.parts.map((part) =>
+        part.ref === 'V1' ? { ref: 'V1', kind: 'battery', pins: ['a', '0'], chemistry: 'alkaline', size: 'AA', series: 3, ...more } : part,
+      ),
+    });
+    expect(causes(pack({}), pack({ series: 4 }))).toContain('other-cells');
+    expect(causes(pack({ openVolts: 1.59 }), pack({ series: 4 }))).not.toContain('other-cells');
+  });
+
   it('100 ohm read as 10', () => {
     const truth = withFields(clip, 'R2', { ohms: 100 });
     const { disagreements } = estimated(clip, readingsOf(truth, EVERYWHERE));

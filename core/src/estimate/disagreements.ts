@@ -291,6 +291,9 @@ function wrongBodies(circuit: Circuit, readings: readonly EstimateReading[], fit
   });
 }
 
+/** One for each usual current. */
+const REPRESENTATIVE_BODIES = ['5mm', '2835', '5730', '3535'] as const satisfies readonly LedBodyName[];
+
 /** What looks green is of one of two materials, a volt apart. */
 const OTHER_GREEN: Readonly<Partial<Record<LedColourName, LedColourName>>> = { green: 'yellow-green', 'yellow-green': 'green' };
 
@@ -304,9 +307,6 @@ function wrongGreens(circuit: Circuit, readings: readonly EstimateReading[], fit
     return [{ cause: 'part', ref, value: LED_COLOURS[colour].volts, as, mends, unlikely: 1 }];
   });
 }
-
-/** One for each usual current. */
-const REPRESENTATIVE_BODIES = ['5mm', '2835', '5730', '3535'] as const satisfies readonly LedBodyName[];
 
 /** Cells of another number or chemistry than was entered. */
 const OTHER_CELLS = 2;

@@ -59,6 +59,13 @@ describe('a table of parts', () => {
     return replay(taken.value.drafts.map((draft, index) => completeDraft(draft, `entry-${index}-t`, '2026-03-07T10:00:00Z'))).circuit;
   };
 
+  it('of more rows than any board has is no list of parts', () => {
+    const rows = (count: number) => `ref,kind,value,nets\n${'R1,resistor,33r,A B\n'.repeat(count)}`;
+    const present = specimenOf('R1 47r on L X');
+    expect(partsOfCircuit(rows(5000), present)).toMatchObject({ ok: true });
+    expect(partsOfCircuit(rows(5001), present)).toMatchObject({ ok: false, error: { message: '5001 rows are more than 5000.' } });
+  });
+
   it('that we wrote gives the same parts again, whatever is in them', () => {
     const odd = specimenOf(...LAMP, 'U1 sink ref 0.6v R1 on M N', 'C1 220nF X2 on L N', {
       kind: 'part',

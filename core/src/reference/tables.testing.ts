@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { SpecimenAnalyses } from '../appraisal/index.ts';
 import { ARRANGEMENT_CODES, usualCircuit } from '../arrangement/index.ts';
 import { outcomeOf, specimenOf, type TestLine } from '../bench-line/tape.testing.ts';
@@ -350,6 +351,18 @@ function defaults(): readonly string[] {
   ];
 }
 
+/** Of longer ones the open formats hold what matters: docs/formats. */
+const SHORT_SCHEMA = 6000;
+
+/** What is taken by the schemas that are no open format: requests to instruments, meters, marks. */
+function schemas(): readonly string[] {
+  return Object.entries(core).flatMap(([name, value]) => {
+    if (!(value instanceof z.ZodType)) return [];
+    const schema = z.toJSONSchema(value, { unrepresentable: 'any', io: 'input' });
+    return JSON.stringify(schema).length < SHORT_SCHEMA ? one(name, schema) : [];
+  });
+}
+
 export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['typed-lines', typedLines],
   ['questions', questions],
@@ -372,4 +385,5 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['days', days],
   ['waves', waves],
   ['defaults', defaults],
+  ['schemas', schemas],
 ];
