@@ -1,99 +1,14 @@
-import {
-  type Circuit,
-  freshRef,
-  partOf,
-  partsOfKind,
-  suppliesOf,
-  withFields,
-  withReplacement,
-  withSeriesResistor,
-} from '../circuit/index.ts';
-import {
-  type BatteryPart,
-  CHEMISTRIES,
-  type Chemistry,
-  cellOf,
-  cellSize,
-  deviceOf,
-  isKind,
-  LED_BODIES,
-  LED_COLOURS,
-  type LedBodyName,
-  type LedColourName,
-  ledClassOf,
-  type Part,
-} from '../device/index.ts';
+import { type Circuit, freshRef, partOf, suppliesOf, withSeriesResistor } from '../circuit/index.ts';
+import { type BatteryPart, cellOf, deviceOf, isKind, type Part } from '../device/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { fieldValue } from '../solve/index.ts';
-import { fitReadings } from './fit.ts';
+import type { Disagreement, LeadResistance, PartAs, SourceSort, Suspect } from './disagreement.ts';
+import type { fitReadings } from './fit.ts';
 import type { Fit } from './fit-once.ts';
+import { otherParts } from './other-parts.ts';
 import type { EstimateReading } from './readings.ts';
+import { fallOf, tryFit } from './trial-fit.ts';
 import type { Unknown } from './unknowns.ts';
-
-/** One single thing that would make the readings fit, and by how much. `sayDisagreement` has it in words. */
-export type Disagreement = {
-  /** The fall of chi-square. */
-  readonly mends: number;
-} & (WrongReading | LeadResistance | WrongPart | MistakenJoin | UnjoinedPins);
-
-interface WrongReading {
-  readonly cause: 'reading';
-  readonly id: string;
-  readonly kind: Unit;
-  readonly read: number;
-  /** By the others. */
-  readonly expected: number;
-  /** The factor of a range that explains it; −1: its leads the other way round. */
-  readonly factor?: number;
-}
-
-interface LeadResistance {
-  readonly cause: 'lead';
-  /** Of the source that the lead comes from. */
-  readonly ref: string;
-  readonly source: SourceSort;
-  readonly ohms: number;
-  /** What would stand at the two ends of the lead, where current is direct. */
-  readonly ends?: { readonly sourceVolts: number; readonly boardVolts: number };
-}
-
-interface WrongPart {
-  readonly cause: 'part';
-  readonly ref: string;
-  /** What the part would be instead, in the unit of its value; of `lit-*` how many chips. */
-  readonly value: number;
-  readonly as: PartAs;
-}
-
-/** What a source is, for what its resistance is called. */
-export type SourceSort = 'cells' | 'generator' | 'mains' | 'supply';
-
-/** How a part would differ from what was entered. */
-export type PartAs =
-  | { readonly code: 'value'; readonly unit: Unit; readonly entered: number }
-  | { readonly code: 'reference'; readonly entered: number; readonly sense: readonly string[] }
-  | { readonly code: 'cell'; readonly entered: number; readonly cells: number /** 0 to 1. */; readonly charge?: number }
-  | { readonly code: 'source-ohms'; readonly source: SourceSort; readonly entered: number; readonly cells: number }
-  | { readonly code: 'other-cells'; readonly chemistry: Chemistry; readonly cells: number; readonly entered: string }
-  | { readonly code: 'chip-volts' | 'junction-volts' }
-  | { readonly code: 'chip-ohms'; readonly entered: number }
-  | { readonly code: 'colour'; readonly colour: LedColourName; readonly entered: LedColourName; readonly volts: number }
-  | { readonly code: 'body'; readonly body: LedBodyName; readonly entered: LedBodyName | undefined }
-  | { readonly code: 'lit-in-parallel' | 'lit-in-series'; readonly of: number }
-  | { readonly code: 'open' };
-
-interface MistakenJoin {
-  readonly cause: 'join';
-  /** Of the part that would be bridged. */
-  readonly ref: string;
-  readonly nets: readonly [string, string];
-}
-
-/** No current flows as it is traced, and one was read. */
-interface UnjoinedPins {
-  readonly cause: 'unjoined';
-  readonly pins: readonly string[];
-}
 
 /** Readings that fit this badly by chance are rarer than one in twenty: then a cause is looked for. */
 const SUSPICIOUS = 0.05;
@@ -104,21 +19,8 @@ const LEAD_OHMS = 20;
 /** A part can be another of the drawer altogether. */
 const ANY_SHARE = 10;
 const BRIDGED_OHMS = 1e-3;
-const OPEN_OHMS = 1e9;
 /** A cause that mends less than this to first order does not mend enough in full. */
 const HOPELESS = 1;
-/** Each step on alternating current is a settled period with its slopes: so many show whether a cause mends. */
-const STEPS_IN_TIME = 6;
-
-/** A fit that tells how much a cause mends. */
-function tryFit(
-  circuit: Circuit,
-  readings: readonly EstimateReading[],
-  fit: Fit,
-  freed: readonly Unknown[] = [],
-): ReturnType<typeof fitReadings> {
-  return fitReadings(circuit, readings, { freed, ...(fit.solution.regime !== 'dc' && { steps: STEPS_IN_TIME }) });
-}
 
 /**
  * Why the readings do not fit together: each single cause that could be is let go free by itself, and ranked by what
@@ -131,10 +33,7 @@ export function disagreementsOf(circuit: Circuit, readings: readonly EstimateRea
     ...leads(circuit, readings, fit),
     ...wrongParts(circuit, readings, fit),
     ...mistakenJoins(circuit, readings, fit),
-    ...darkChips(circuit, readings, fit),
-    ...wrongBodies(circuit, readings, fit),
-    ...wrongGreens(circuit, readings, fit),
-    ...wrongCells(circuit, readings, fit),
+    ...otherParts(circuit, readings, fit),
   ];
   return causes
     .filter(({ mends }) => mends > WORTH_NAMING)
@@ -142,22 +41,11 @@ export function disagreementsOf(circuit: Circuit, readings: readonly EstimateRea
     .map(({ unlikely: _, ...cause }) => cause);
 }
 
-/**
- * A cause with what speaks against it before any reading, in the unit of chi-square: −2 ln of how much rarer it is
- * than the commonest. Two causes often mend nearly the same; then the commoner one comes first.
- */
-type Suspect = Disagreement & { readonly unlikely: number };
-
 /** A reading off by nothing that a range or a swapped lead explains: a slip of reading or typing. */
 const SLIP = 4;
 /** Above this share of the supply a lead would be hot; below it, leads, crimps and cell boxes are the commonest of all. */
 const USUAL_LEAD_SHARE = 0.12;
 const LARGE_LEAD = 6;
-
-/** The fall of chi-square under another circuit, other readings or freer unknowns; 0 where that has no solution. */
-function fallOf(fit: Fit, other: ReturnType<typeof fitReadings>): number {
-  return other.ok ? Math.max(0, fit.chiSquare - other.value.chiSquare) : 0;
-}
 
 const REVERSED = -1;
 
@@ -272,64 +160,6 @@ function sourceSortOf({ kind, ...part }: Part): SourceSort {
   return source.volts({ kind, ...part } as Part) < LEAST_MAINS_VOLTS ? 'generator' : 'mains';
 }
 
-/** An LED whose curve is its body's, in every other body that carries another current. */
-function wrongBodies(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
-  return partsOfKind(circuit, 'led').flatMap((part): Suspect[] => {
-    if (part.model || part.points || part.seriesOhms !== undefined) return [];
-    const own = ledClassOf(part.colour, part.body).atAmps;
-    return REPRESENTATIVE_BODIES.filter((body) => LED_BODIES[body].ratedAmps !== own).map((body): Suspect => {
-      const mends = fallOf(fit, tryFit(withFields(circuit, part.ref, { body }), readings, fit));
-      return {
-        cause: 'part',
-        ref: part.ref,
-        value: LED_BODIES[body].ratedAmps,
-        as: { code: 'body', body, entered: part.body },
-        mends,
-        unlikely: 1,
-      };
-    });
-  });
-}
-
-/** One for each usual current. */
-const REPRESENTATIVE_BODIES = ['5mm', '2835', '5730', '3535'] as const satisfies readonly LedBodyName[];
-
-/** What looks green is of one of two materials, a volt apart. */
-const OTHER_GREEN: Readonly<Partial<Record<LedColourName, LedColourName>>> = { green: 'yellow-green', 'yellow-green': 'green' };
-
-function wrongGreens(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
-  return partsOfKind(circuit, 'led').flatMap((part): Suspect[] => {
-    const { ref, colour: entered, model, points, voltsShift } = part;
-    const colour = entered && OTHER_GREEN[entered];
-    if (!entered || !colour || model || points || voltsShift !== undefined) return [];
-    const mends = fallOf(fit, tryFit(withFields(circuit, ref, { colour }), readings, fit));
-    const as: PartAs = { code: 'colour', colour, entered, volts: LED_COLOURS[entered].volts };
-    return [{ cause: 'part', ref, value: LED_COLOURS[colour].volts, as, mends, unlikely: 1 }];
-  });
-}
-
-/** Cells of another number or chemistry than was entered. */
-const OTHER_CELLS = 2;
-
-function wrongCells(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
-  return partsOfKind(circuit, 'battery').flatMap((part): Suspect[] => {
-    const { ref, chemistry, size, series = 1 } = part;
-    if (!chemistry || part.openVolts !== undefined) return [];
-    const others = [
-      ...[series - 1, series + 1].filter((cells) => cells > 0).map((cells) => ({ chemistry, cells })),
-      ...CHEMISTRIES.filter((other) => other !== chemistry && (size === undefined || cellSize(other, size))).map((other) => ({
-        chemistry: other,
-        cells: series,
-      })),
-    ];
-    return others.map((other): Suspect => {
-      const changed = withFields(circuit, ref, { chemistry: other.chemistry, series: other.cells });
-      const as: PartAs = { code: 'other-cells', ...other, entered: `${series} × ${chemistry}` };
-      return { cause: 'part', ref, value: other.cells, as, mends: fallOf(fit, tryFit(changed, readings, fit)), unlikely: OTHER_CELLS };
-    });
-  });
-}
-
 /** Two nets that are one in truth: each pair that a part lies between, bridged. */
 function mistakenJoins(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
   const supplies = new Set(suppliesOf(circuit).map(({ ref }) => ref));
@@ -374,31 +204,4 @@ function chargeOf(part: BatteryPart, volts: number): number | undefined {
   let twentieths = 20;
   while (twentieths > 0 && openVolts(twentieths / 20) > volts) twentieths -= 1;
   return twentieths / 20;
-}
-
-/** A chip that is open among those in parallel, or a shorted one in a row. */
-function darkChips(circuit: Circuit, readings: readonly EstimateReading[], fit: Fit): Suspect[] {
-  return circuit.parts.flatMap((part): Suspect[] => {
-    const { chips, fails } = deviceOf(part.kind);
-    if (!chips) return [];
-    const { ref } = part;
-    const { parallel, series } = chips(part);
-    const without = (changed: Circuit, value: number, as: PartAs): Suspect => {
-      return { cause: 'part', ref, value, as, mends: fallOf(fit, tryFit(changed, readings, fit)), unlikely: 1 };
-    };
-    const dark: Suspect[] = [];
-    if (parallel > 1) {
-      const fewer = withFields(circuit, ref, { parallel: parallel - 1 });
-      dark.push(without(fewer, parallel - 1, { code: 'lit-in-parallel', of: parallel }));
-    }
-    if (series > 1) {
-      const fewer = withFields(circuit, ref, { series: series - 1 });
-      dark.push(without(fewer, series - 1, { code: 'lit-in-series', of: series }));
-    }
-    if (parallel === 1 && fails.some(({ how }) => how === 'open')) {
-      const open = withReplacement(circuit, ref, { ref, kind: 'resistor', pins: part.pins as [string, string], ohms: OPEN_OHMS });
-      dark.push(without(open, 0, { code: 'open' }));
-    }
-    return dark;
-  });
 }

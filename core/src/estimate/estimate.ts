@@ -2,7 +2,8 @@ import { type Circuit, fail, partOfKind, type Result, succeed } from '../circuit
 import { shownStatistic } from '../meter/index.ts';
 import { formatEngineering, type Uncertain, type Unit } from '../quantity/index.ts';
 import { type Figure, parseFigure } from '../solve/index.ts';
-import { type Disagreement, disagreementsOf } from './disagreements.ts';
+import type { Disagreement } from './disagreement.ts';
+import { disagreementsOf } from './disagreements.ts';
 import { fitReadings } from './fit.ts';
 import type { Fit } from './fit-once.ts';
 import { type ProbeProposal, proposeProbes } from './next-probe.ts';

@@ -1,5 +1,6 @@
 export { isAlone } from './alone.ts';
-export { type Disagreement, disagreementsOf } from './disagreements.ts';
+export type { Disagreement } from './disagreement.ts';
+export { disagreementsOf } from './disagreements.ts';
 export { type Estimate, estimate } from './estimate.ts';
 export { fitReadings } from './fit.ts';
 export type { Fit } from './fit-once.ts';

@@ -1,5 +1,5 @@
 import { formatEngineering, type Unit } from '../quantity/index.ts';
-import type { Disagreement, PartAs, SourceSort } from './disagreements.ts';
+import type { Disagreement, PartAs, SourceSort } from './disagreement.ts';
 
 /** What else is known of a disagreement where it is said. */
 export interface DisagreementContext {
