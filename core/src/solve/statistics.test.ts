@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { commonPeriod } from './period.ts';
-import { distortionOf, flickerOf, type Moments, meanProduct, statisticsOf } from './statistics.ts';
+import { distortionOf, flickerOf, type Moments, meanProduct, shareAbove, statisticsOf } from './statistics.ts';
 
 const times = Float64Array.from({ length: 2001 }, (_, index) => index / 2000);
 /** Of straight lines between the moments. */
@@ -22,6 +22,16 @@ describe('figures over a period', () => {
     expect(avg).toBeCloseTo(0, 9);
     expect(rms).toBeCloseTo(Math.SQRT1_2, 5);
     expect([min, max]).toEqual([expect.closeTo(-1, 5), expect.closeTo(1, 5)]);
+  });
+
+  it('of the time above half of the largest: two thirds of a trapezium, whenever it begins', () => {
+    const trapezium = Float64Array.of(0, 1, 1, 0);
+    for (const begins of [0, 5]) {
+      const at = momentsOf(Float64Array.of(0, 1, 2, 3).map((time) => time + begins));
+      expect(shareAbove(at, trapezium, 0.5)).toBeCloseTo(2 / 3, 12);
+      expect(shareAbove(at, trapezium, 0.25)).toBeCloseTo(2.5 / 3, 12);
+      expect(shareAbove(at, Float64Array.of(0, -1, -1, 0), 0.5)).toBe(0);
+    }
   });
 
   it('a top between the ends of two steps is the one of their parabola; a jump is not made larger', () => {
