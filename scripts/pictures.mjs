@@ -67,6 +67,9 @@ const VIEWS = [
   { name: 'trace-lantern', path: '/specimens/barn-lantern/readings', extra: true },
 ];
 
+/** What a page says while something is worked out for it. */
+const AT_WORK = /(?:[Cc]omputing|Opening|Searching|Planning|Writing|Drawing the chart)…|Computing: /;
+
 const args = process.argv.slice(2);
 const outAt = args.indexOf('--out');
 const out = outAt === -1 ? join(ROOT, 'docs', 'screenshots') : args[outAt + 1];
@@ -97,8 +100,10 @@ try {
     await page.evaluate(() => document.fonts.ready);
     // The server sums up every specimen for the first shelf after its start.
     await page.waitForFunction(() => !document.querySelector('main > [role=status]'), { timeout: 60_000 }).catch(() => undefined);
-    // The analysis comes from the worker a moment after the page.
-    await new Promise((resolve) => setTimeout(resolve, 1200));
+    // The analysis comes from the worker after the page, and is asked for a moment after it.
+    await new Promise((resolve) => setTimeout(resolve, 800));
+    await page.waitForFunction((words) => !new RegExp(words).test(document.body.textContent), { timeout: 120_000 }, AT_WORK.source);
+    await new Promise((resolve) => setTimeout(resolve, 400));
     if (wait) {
       await page.waitForFunction(
         (words) => new RegExp(words).test(document.querySelector('main').textContent),
