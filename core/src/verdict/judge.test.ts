@@ -157,7 +157,7 @@ describe('cells that were worn when they were read', () => {
   it('say what fresh ones do: 4.7 V less 3.5 over 4.7 ohms and their own is far above 100 mA', () => {
     const [finding] = found('R1 4.7r dead', 'R1 0.12v live', 'in 3.2v 26ma');
     expect(finding).toMatchObject({ code: 'over-amps', severity: 'caution', ref: 'D1', facts: { about: 'fresh-cells' } });
-    expect(finding && sayFinding(finding)).toMatch(/^D1: on fresh cells about 1\d\d\smA a chip where 100\smA is rated, 1\.\d times/);
+    expect(finding && sayFinding(finding)).toMatch(/^D1: on fresh cells about 1\d\d\smA a chip where 100\smA is rated, 1\.\d\d times/);
   });
 
   it('say nothing where fresh ones are within the rating, or are what was judged', () => {
