@@ -2,7 +2,8 @@ import type { Arrangement } from '../arrangement/index.ts';
 import type { Solution } from '../solve/index.ts';
 import type { Audit } from './audit.ts';
 import { type FindingCode, type Severity, VERDICT_CODES } from './finding.ts';
-import { sayFinding, sayRemedy, sayUndecided } from './say-finding.ts';
+import { sayFinding, sayRemedy } from './say-finding.ts';
+import { sayUndecided } from './say-undecided.ts';
 
 /** An audit as a document, with everything in words. */
 export interface AuditDocument {

@@ -15,6 +15,7 @@ export {
   worstFirst,
 } from './finding.ts';
 export { shortFinding } from './finding-names.ts';
-export { findingSource, sayFaultStress, sayFinding, sayRemedy, sayUndecided } from './say-finding.ts';
+export { findingSource, sayFaultStress, sayFinding, sayRemedy } from './say-finding.ts';
+export { sayUndecided } from './say-undecided.ts';
 export { type FaultOutcome, type FaultStress, fuseThatOpens, type SingleFault, singleFaultsOf } from './single-faults.ts';
 export { isFuse } from './supply-path.ts';
