@@ -19,7 +19,7 @@ export function wordsOf(line: string): readonly string[] {
 }
 
 function apart(word: string, index: number): readonly string[] {
-  if (index === 0) return [word.replace(/(?<=^[A-Za-z]{1,4}\d+)[:=]$/, '')];
+  if (index === 0) return [word.replace(/^([A-Za-z]{1,4}\d+)[:=]$/, '$1')];
   if (index === 1 && (word === '=' || word === ':')) return [];
   const [, before, after] = /^([\d.,]+[a-zµμ]*)?@([\d.,]+[a-zµμ]*)$/i.exec(word) ?? [];
   if (after !== undefined) return [before ?? '', '@', after];
