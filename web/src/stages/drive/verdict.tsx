@@ -34,7 +34,7 @@ export function Verdict({ appraisal, after, judgement, rework, mode }: VerdictPr
   const claimed = specimen.claims.find(({ field }) => field === 'watts')?.value;
   return (
     <>
-      <div className="flex flex-wrap gap-x-6 gap-y-4">
+      <div className="flex flex-wrap gap-x-4 gap-y-4">
         {hardest && (
           <>
             <FigureBlock
