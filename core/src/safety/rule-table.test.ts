@@ -110,6 +110,23 @@ describe('capacitors on mains by what joins them to it', () => {
     expect(classOf({ ...behindR1, pins: ['p', 'm'] })).toEqual([]);
   });
 
+  it('of a lamp with one diode the dropper wants X, lit or dark, and the reservoir behind the diode none', () => {
+    const halfWave = (chips: object): LoosePart[] => [
+      { ref: 'V1', kind: 'ac', pins: ['L', 'N'], voltsRms: 230, hertz: 50 },
+      { ref: 'R1', kind: 'resistor', pins: ['L', 'a'], ohms: 47 },
+      { ref: 'C1', kind: 'capacitor', pins: ['a', 'x'], farads: 330e-9 },
+      { ref: 'Z1', kind: 'zener', pins: ['N', 'x'], zenerVolts: 24 },
+      { ref: 'D9', kind: 'diode', pins: ['x', 'p'] },
+      { ref: 'C2', kind: 'capacitor', pins: ['p', 'N'], farads: 220e-6, rated: { volts: 35 } },
+      { ref: 'D1', kind: 'led', pins: ['p', 'k'], ...chips },
+      { ref: 'R2', kind: 'resistor', pins: ['k', 'N'], ohms: 100 },
+    ];
+    for (const series of [7, 20]) {
+      const found = findingsOf({ parts: halfWave({ series }), construction: BUILT }).filter(({ code }) => code === 'capacitor-class');
+      expect(found).toMatchObject([{ ref: 'C1', facts: { place: 'in the line' } }]);
+    }
+  });
+
   it('to what can be touched wants Y, and X is not enough', () => {
     const touched = { ref: 'C9', kind: 'capacitor', pins: ['a', 'CASE'], farads: 1e-9, rated: { class: 'X2' } };
     expect(classOf(touched, { ...BUILT, touchable: ['CASE'] })).toMatchObject([{ severity: 'unsafe', facts: { wanted: 'Y2' } }]);

@@ -51,12 +51,30 @@ function placeOf({ ref, pins }: PartOf<'capacitor'>, path: SupplyPath, { circuit
   const volts = solution.parts[ref]?.volts;
   const turns = volts !== undefined && Math.min(-volts.min, volts.max) > TURNS_SHARE * Math.max(-volts.min, volts.max);
   const far = ofA.length > 0 ? b : a;
-  return turns || conductsBothWays(circuit.parts, ref, far) ? 'in the line' : undefined;
+  const others = circuit.parts.filter((part) => part.ref !== ref && deviceOf(part.kind).source === undefined);
+  const isOtherLine = (net: string) => lines.some((pin) => !(ofA.length > 0 ? ofA : ofB).includes(pin) && path.isOnLine(net, pin));
+  // What leads from there back to its other side is what it feeds, and no line: a reservoir behind one diode.
+  const junctions = others.filter((part) => !leadsBack(others, part, far, far === a ? b : a, isOtherLine));
+  return turns || conductsBothWays(junctions, far) ? 'in the line' : undefined;
+}
+
+/** Whether a part on `from` leads on to `to`, by no net of the other line and not over `from` again. */
+function leadsBack(parts: readonly Part[], part: Part, from: string, to: string, isOtherLine: (net: string) => boolean): boolean {
+  const seen = new Set([from]);
+  const due = [...(part.pins as readonly string[])];
+  for (let net = due.pop(); net !== undefined; net = due.pop()) {
+    if (seen.has(net)) continue;
+    if (net === to) return true;
+    seen.add(net);
+    if (isOtherLine(net)) continue;
+    for (const { pins } of parts) if ((pins as readonly string[]).includes(net)) due.push(...(pins as readonly string[]));
+  }
+  return false;
 }
 
 /** Junctions let current into a net and out of it: what comes through a capacitor there goes to and fro. */
-function conductsBothWays(parts: readonly Part[], ref: string, net: string): boolean {
-  const junctions = parts.filter((part) => part.ref !== ref && (part.pins as readonly string[]).includes(net));
+function conductsBothWays(parts: readonly Part[], net: string): boolean {
+  const junctions = parts.filter((part) => (part.pins as readonly string[]).includes(net));
   if (junctions.some((part) => isKind(part, 'bridge') && part.pins.indexOf(net) < 2)) return true;
   const at = (pin: number) =>
     junctions.some((part) => (isKind(part, 'diode') || deviceOf(part.kind).chips !== undefined) && part.pins[pin] === net);
