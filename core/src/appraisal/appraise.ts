@@ -10,7 +10,6 @@ import { thermalOf } from './heat-readings.ts';
 import { oncePer } from './once-per.ts';
 import { mainSupply, type PlacedReading } from './placed-readings.ts';
 import { isPlain, placeOf, type Slot, slotsOf } from './slots.ts';
-import { WHILE_FAULTY } from './symptoms.ts';
 
 /** What the readings and the circuit say together, for one state of the specimen. */
 export interface Appraisal {
@@ -76,7 +75,7 @@ export const appraise: (analysis: Analysis) => Result<Appraisal> = oncePer((anal
       : [],
     supplyWatts: watts,
     supplyAmps: { value: Math.abs(amps.value), uncertainty: amps.uncertainty },
-    measured: readings.some(({ reading, leftOut }) => leftOut !== WHILE_FAULTY && tellsCurrent(reading, supply.ref)),
+    measured: readings.some(({ reading, leftOut }) => leftOut?.why !== 'while faulty' && tellsCurrent(reading, supply.ref)),
   });
 });
 

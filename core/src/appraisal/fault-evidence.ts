@@ -6,7 +6,7 @@ import { applyMoves } from '../rework/index.ts';
 import type { Specimen, SpecimenReading } from '../tape/index.ts';
 import type { Analysis } from './analysis.ts';
 import { placedReadings } from './placed-readings.ts';
-import { entriesWhileFaulty, WHILE_FAULTY } from './symptoms.ts';
+import { entriesWhileFaulty } from './symptoms.ts';
 
 /** What is known of a specimen while it does not work. */
 export interface FaultEvidence {
@@ -34,7 +34,7 @@ export function faultEvidence({ specimen, rework, before }: Analysis): FaultEvid
   const placeOnTape = new Map(specimen.tape.map(({ entry }, index) => [entry.id, index]));
   const isSince = (id: string) => faulty.has(id);
   const read = placedReadings(specimen, circuit, rework)
-    .filter(({ entryId, doubtful, leftOut }) => isSince(entryId) && !doubtful && (leftOut === undefined || leftOut === WHILE_FAULTY))
+    .filter(({ entryId, doubtful, leftOut }) => isSince(entryId) && !doubtful && (leftOut === undefined || leftOut.why === 'while faulty'))
     .map(({ entryId, reading }) => ({ what: reading as Evidence, entryId }));
   const others = specimen.readings
     .filter((reading) => reading.rework === rework && isSince(reading.entry.id))

@@ -3,6 +3,7 @@ import { specimenOf } from '../bench-line/tape.testing.ts';
 import { type Entry, type EntryDraft, entrySchema, replay } from '../tape/index.ts';
 import { analysisOf } from './analysis.ts';
 import { appraise } from './appraise.ts';
+import { sayLeftOut } from './left-out.ts';
 
 let serial = 0;
 function lay(draft: EntryDraft): Entry {
@@ -67,10 +68,32 @@ describe('a circuit fitted to readings', () => {
     });
     const amps = (averaging: boolean) =>
       appraised(...lamp, inLine(averaging)).slots.find(({ ref, kind }) => ref === 'V1' && kind === 'amps');
-    expect(amps(true)?.read?.leftOut).toMatch(/averages/);
+    expect(amps(true)?.read?.leftOut).toEqual({ why: 'averaging' });
     expect(amps(true)?.fits).toBe(true);
     expect(amps(false)?.read?.leftOut).toBeUndefined();
     expect(amps(false)?.fits).toBe(false);
+  });
+});
+
+describe('watts of an in-line meter', () => {
+  const wattsOf = (boardVolts: string, inLine: string) => {
+    const board = ['V1 usb 5v on A G', 'R1 22r on A B', 'D1 led white 5mm on B G', `V1 ${boardVolts}`, inLine];
+    const result = appraise(analysisOf(specimenOf(...board), 0));
+    return result.ok ? result.value.slots.find(({ kind }) => kind === 'watts')?.read : undefined;
+  };
+
+  it('are left out where its volts are not those of the board: the lead has its share of them', () => {
+    const left = wattsOf('4.70v', 'in 5.10v 60ma 0.306w')?.leftOut;
+    expect(left).toEqual({ why: 'before the lead', meterVolts: 5.1, boardVolts: 4.7 });
+    expect(left && sayLeftOut(left)).toMatch(/^read before the lead: 5\.10\sV there, 4\.70\sV at the board$/);
+  });
+
+  it('count within three standard deviations, and without volts of the meter', () => {
+    // ±1 % of 5.1 V on both meters are 0.037 V together at one standard deviation: three are 0.11 V.
+    expect(wattsOf('5.00v', 'in 5.10v 60ma 0.306w')).toMatchObject({ value: 0.306 });
+    expect(wattsOf('5.00v', 'in 5.10v 60ma 0.306w')?.leftOut).toBeUndefined();
+    expect(wattsOf('4.97v', 'in 5.10v 60ma 0.306w')?.leftOut).toBeDefined();
+    expect(wattsOf('4.70v', 'in 60ma 0.306w')?.leftOut).toBeUndefined();
   });
 });
 

@@ -92,10 +92,9 @@ function withoutLoad(placed: PlacedReading, circuit: Circuit, solution: Solution
 function leftOutOf(placed: PlacedReading, alternating: boolean): PlacedReading {
   const { reading, averaging } = placed;
   // A converter is known by its averages; what it leaves of its own switching is not reckoned.
-  if (reading.statistic === 'ripple' && !alternating)
-    return { ...placed, leftOut: 'on direct current the circuit as traced has no ripple to set it against' };
+  if (reading.statistic === 'ripple' && !alternating) return { ...placed, leftOut: { why: 'no ripple' } };
   if (!averaging || reading.kind !== 'amps' || reading.statistic !== 'rms') return placed;
-  return { ...placed, leftOut: 'this meter averages: of a current in pulses it shows 10 to 40 % too little' };
+  return { ...placed, leftOut: { why: 'averaging' } };
 }
 
 function asShown(reading: EstimateReading, shown: Shown): EstimateReading {

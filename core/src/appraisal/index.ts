@@ -5,6 +5,7 @@ export { type FaultEvidence, faultEvidence, faultyCircuit, usedIn } from './faul
 export { type FittedCircuit, fittedCircuit, foundOf, learntBy } from './fitted-circuit.ts';
 export { type EarlySoak, earlySoaksOf, type PlacedSoak, soaksOf, thermalOf } from './heat-readings.ts';
 export { ledLimits } from './led-limits.ts';
+export { type LeftOut, sayLeftOut } from './left-out.ts';
 export { misfitsIn } from './misfits.ts';
 export { oncePer } from './once-per.ts';
 export { mainSupply, type PlacedReading } from './placed-readings.ts';

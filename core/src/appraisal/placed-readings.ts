@@ -2,12 +2,13 @@ import { type Circuit, celsiusOf, partOfKind, type SeriesPack, seriesPackOf, sup
 import { deviceOf, ledVoltsAt, type Part } from '../device/index.ts';
 import { combined, type EstimateReading, type MeterLoad, readingPlace } from '../estimate/index.ts';
 import { completeInLine } from '../in-line/index.ts';
-import { formatEngineering, type Uncertain } from '../quantity/index.ts';
+import type { Uncertain } from '../quantity/index.ts';
 import { isAlternating, solve } from '../solve/index.ts';
 import { inLineFigures, netOf, type Place, type ReadingFigure, type Specimen, type SpecimenReading } from '../tape/index.ts';
+import type { LeftOut } from './left-out.ts';
 import { oncePer } from './once-per.ts';
 import { returnOf } from './return-net.ts';
-import { entriesWhileFaulty, WHILE_FAULTY } from './symptoms.ts';
+import { entriesWhileFaulty } from './symptoms.ts';
 
 /** One figure of one reading entry, as the estimate wants it, with where on the tape it stands. */
 export interface PlacedReading {
@@ -29,7 +30,7 @@ export interface PlacedReading {
   /** An earlier reading of the same in the same condition, which cannot be true together with this one. */
   readonly against?: { readonly entryId: string; readonly value: number };
   /** Why the estimate does not lean on it, where that is not by the user's word. */
-  readonly leftOut?: string;
+  readonly leftOut?: LeftOut;
 }
 
 /** The main supply: of several the one that feeds the LEDs, delivering most; the first on the list where none is solved. */
@@ -79,7 +80,7 @@ export function placedReadings(specimen: Specimen, circuit: Circuit, rework: num
   const faulty = entriesWhileFaulty(specimen);
   return [...latest.values()]
     .map((placed) => leftBeforeLead(placed, specimen, board))
-    .map((placed) => (isLiveWhileFaulty(placed, faulty, supplyRef) ? { ...placed, leftOut: WHILE_FAULTY } : placed));
+    .map((placed) => (isLiveWhileFaulty(placed, faulty, supplyRef) ? { ...placed, leftOut: { why: 'while faulty' } } : placed));
 }
 
 /** A current or a voltage that a fault made tells nothing of the thing as it is built; what the supply itself gives does. */
@@ -136,8 +137,7 @@ function leftBeforeLead(placed: PlacedReading, { readings }: Specimen, board: Un
   const { entry } = readings.find((reading) => reading.entry.id === placed.entryId) ?? {};
   const source = entry?.figures.find(({ unit }) => unit === 'volts');
   if (!source || Math.abs(source.value - board.value) <= LEAD_SIGMAS * Math.hypot(source.uncertainty, board.uncertainty)) return placed;
-  const volts = (value: number) => formatEngineering(value, 'volts').text;
-  return { ...placed, leftOut: `read before the lead: ${volts(source.value)} there, ${volts(board.value)} at the board` };
+  return { ...placed, leftOut: { why: 'before the lead', meterVolts: source.value, boardVolts: board.value } };
 }
 
 /** Names of pins and pads as the nets they lie on now. */

@@ -4,6 +4,7 @@ import { type EstimateReading, type Fit, fitReadings, withSourceOhms } from '../
 import type { Uncertain } from '../quantity/index.ts';
 import { type Figure, fieldValue } from '../solve/index.ts';
 import type { Shown } from './fitted-circuit.ts';
+import type { LeftOut } from './left-out.ts';
 import { mainSupply, type PlacedReading } from './placed-readings.ts';
 
 /** A place where a reading helps: what is expected there, and what was read. */
@@ -28,7 +29,7 @@ export interface Slot {
     /** An earlier reading of the same, which cannot be true together with it. */
     readonly against?: { readonly entryId: string; readonly value: number };
     /** Why it does not count. */
-    readonly leftOut?: string;
+    readonly leftOut?: LeftOut;
   };
   /** How many standard deviations of both together the reading is off; undefined without one. */
   readonly sigmas?: number;

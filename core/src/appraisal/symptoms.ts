@@ -14,9 +14,6 @@ export function symptomsOf(specimen: Specimen): readonly Observation[] {
   return [...said.values()].filter(isSymptom);
 }
 
-/** Why a live reading of a thing that does not work says nothing of the thing as it is built. */
-export const WHILE_FAULTY = 'taken while it did not work';
-
 /** What was read so long before somebody said that it does not work was of the same thing, ms: one sitting. */
 const ONE_SITTING_MS = 3_600_000;
 

@@ -242,7 +242,7 @@ describe('readings that no meter shows of a place', () => {
         condition: {},
       }),
     );
-    expect(found.slots.find(({ ripple }) => ripple)?.read?.leftOut).toContain('no ripple');
+    expect(found.slots.find(({ ripple }) => ripple)?.read?.leftOut).toEqual({ why: 'no ripple' });
     expect(found.slots.find(({ ref, kind, ripple }) => ref === 'R1' && kind === 'volts' && !ripple)?.read).toBeUndefined();
   });
 });

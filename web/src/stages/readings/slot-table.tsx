@@ -1,4 +1,4 @@
-import { type Entry, type ProbeProposal, type Slot, slotWhere } from '@mindful-probe/core';
+import { type Entry, type ProbeProposal, type Slot, sayLeftOut, slotWhere } from '@mindful-probe/core';
 import {
   type ColumnDef,
   getCoreRowModel,
@@ -151,7 +151,8 @@ function SlotLine({ row: { slot, where, condition }, onPick }: { readonly row: S
       <td>
         {read && (
           <span className="flex items-center gap-2">
-            <LevelMark level={read.leftOut !== undefined ? 'caution' : fits ? 'within' : 'over'} /> {read.leftOut ?? (fits ? 'yes' : 'no')}
+            <LevelMark level={read.leftOut !== undefined ? 'caution' : fits ? 'within' : 'over'} />{' '}
+            {read.leftOut ? sayLeftOut(read.leftOut) : fits ? 'yes' : 'no'}
           </span>
         )}
       </td>
