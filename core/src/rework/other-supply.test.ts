@@ -19,6 +19,16 @@ describe('another supply, a dead part, another LED', () => {
     expect(ways[0]?.after.hours).toBeUndefined();
   });
 
+  it('the other supply by itself is a way where it keeps the limits, and none where it does not', () => {
+    const alone = (volts: number) =>
+      find(single, { aim: 'chip-amps', value: 0.01, supply: { volts }, limits: { chipAmps: 0.02 }, moves: ['replace-resistor'] }).ways.filter(
+        ({ moves }) => moves.every(({ move }) => move === 'replace-supply'),
+      );
+    expect(alone(3.3)).toHaveLength(1);
+    expect(alone(3.3)[0]?.keeps).toBe(true);
+    expect(alone(9)).toEqual([]);
+  });
+
   const string = circuitOf([
     { ref: 'V1', kind: 'dc', pins: ['n0', '0'], volts: 24 },
     { ref: 'R1', kind: 'resistor', pins: ['n0', 'n1'], ohms: 33 },

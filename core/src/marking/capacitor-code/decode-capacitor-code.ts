@@ -139,7 +139,8 @@ function capacitances(code: string): readonly Found[] {
   const infix = /^(\d*)([pnuµμ])(\d*)F?$/i.exec(code);
   if (infix && (infix[1] || infix[3])) {
     const factor = PREFIXES[(infix[2] as string).toLowerCase()] as number;
-    return [{ farads: exactly(`${infix[1] || '0'}.${infix[3] || '0'}`, factor), why: 'the unit stands where the point is' }];
+    const why = infix[3] ? 'the unit stands where the point is' : 'as written';
+    return [{ farads: exactly(`${infix[1] || '0'}.${infix[3] || '0'}`, factor), why }];
   }
   const plain = /^(\d+(?:[.,]\d+)?|[.,]\d+)\s*(p|n|u|µ|μ|m)?F$/i.exec(code);
   if (plain)
