@@ -50,6 +50,7 @@ describe('claims, senses and pictures', () => {
     ['claim 220-240v body', { kind: 'claim', field: 'volts', value: 220, upTo: 240, source: 'body' }],
     ['claim 12v label', { kind: 'claim', field: 'volts', value: 12, source: 'body' }],
     ['claim 3h manual', { kind: 'claim', field: 'hours', value: 3, source: 'leaflet' }],
+    ['claim 900000000lm', { kind: 'claim', field: 'lumens', value: 9e8 }],
     ['claim 4000k box', { kind: 'claim', field: 'kelvin', value: 4000 }],
     ['claim like 60w', { kind: 'claim', field: 'equivalentWatts', value: 60, source: 'listing' }],
     ['claim cri 80', { kind: 'claim', field: 'colourIndex', value: 80 }],

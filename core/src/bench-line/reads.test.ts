@@ -85,6 +85,7 @@ describe('parts as people write them', () => {
   it.each([
     ['Tcase 34c after 0min', 'cold'],
     [`claim cri ${'9'.repeat(400)}`, 'no box says that much'],
+    ['claim 1100000000lm', 'no box says that much'],
     [`claim ${'9'.repeat(300)}v`, 'no box says that much'],
   ])('%.20s is refused in its own words, as the tape would', (line, words) => {
     expect(outcomeOf(line)).toMatchObject({ kind: 'unread', message: expect.stringContaining(words) });

@@ -5,6 +5,7 @@ export {
   CHEMISTRIES,
   type Chemistry,
   cellSize,
+  chemistryName,
   isRechargeableLithium,
   typicalCell,
 } from './battery/cells.ts';

@@ -1,5 +1,15 @@
 import { type Circuit, partsOfKind, seriesPackOf, withFields, withReplacement } from '../circuit/index.ts';
-import { type BatteryPart, CELLS, CHEMISTRIES, cellSize, deviceOf, isKind, type Part, ratedChipAmps } from '../device/index.ts';
+import {
+  type BatteryPart,
+  CELLS,
+  CHEMISTRIES,
+  type Chemistry,
+  cellSize,
+  deviceOf,
+  isKind,
+  type Part,
+  ratedChipAmps,
+} from '../device/index.ts';
 import { figureIn, type Solution, type SolveOptions, solve } from '../solve/index.ts';
 import { dischargeRuntime } from './runtime.ts';
 
@@ -7,7 +17,7 @@ import { dischargeRuntime } from './runtime.ts';
 export type SourceChange =
   | { readonly is: 'as-found' }
   | { readonly is: 'charge'; readonly left: number }
-  | { readonly is: 'chemistry'; readonly chemistry: string }
+  | { readonly is: 'chemistry'; readonly chemistry: Chemistry }
   | { readonly is: 'rewired'; readonly series: number; readonly parallel: number }
   | { readonly is: 'volts'; readonly volts: number }
   | { readonly is: 'speed'; readonly times: number }

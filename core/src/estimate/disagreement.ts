@@ -45,7 +45,12 @@ export type PartAs =
   | { readonly code: 'reference'; readonly entered: number; readonly sense: readonly string[] }
   | { readonly code: 'cell'; readonly entered: number; readonly cells: number /** 0 to 1. */; readonly charge?: number }
   | { readonly code: 'source-ohms'; readonly source: SourceSort; readonly entered: number; readonly cells: number }
-  | { readonly code: 'other-cells'; readonly chemistry: Chemistry; readonly cells: number; readonly entered: string }
+  | {
+      readonly code: 'other-cells';
+      readonly chemistry: Chemistry;
+      readonly cells: number;
+      readonly entered: { readonly chemistry: Chemistry; readonly cells: number };
+    }
   | { readonly code: 'chip-volts' | 'junction-volts' }
   | { readonly code: 'chip-ohms'; readonly entered: number }
   | { readonly code: 'colour'; readonly colour: LedColourName; readonly entered: LedColourName; readonly volts: number }

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { circuitOf } from '../circuit/circuit.testing.ts';
 import { type Circuit, withFields, withSeriesResistor } from '../circuit/index.ts';
 import { solve } from '../solve/index.ts';
-import { type Estimate, type EstimateReading, estimate, parseReadings } from './index.ts';
+import { type Estimate, type EstimateReading, estimate, parseReadings, sayDisagreement } from './index.ts';
 
 const clip = circuitOf([
   { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5, tolerance: 0.05 },
@@ -77,6 +77,25 @@ describe('readings that do not fit name the single cause that mends most', () =>
     });
     expect(causes(pack({}), pack({ series: 4 }))).toContain('other-cells');
     expect(causes(pack({ openVolts: 1.59 }), pack({ series: 4 }))).not.toContain('other-cells');
+  });
+
+  it.each([
+    ['alkaline', 'AA', 3, 0.5],
+    ['alkaline', 'AA', 3, 0.2],
+    ['alkaline', 'AA', 3, 0.05],
+    ['nimh', 'AA', 3, 0.2],
+    ['li-ion', '18650', 1, 0.5],
+    ['li-ion', '18650', 1, 0],
+  ] as const)('cells of %s %s, %d of them, that were entered as fresh and are at %d', (chemistry, size, series, charge) => {
+    const entered = circuitOf([
+      { ref: 'B1', kind: 'battery', pins: ['p', 'm'], chemistry, size, series },
+      { ref: 'R1', kind: 'resistor', pins: ['p', 'a'], ohms: 22 },
+      { ref: 'D1', kind: 'led', pins: ['a', 'm'] },
+    ]);
+    const { disagreements } = estimated(entered, readingsOf(withFields(entered, 'B1', { charge }), ['B1', 'R1', 'D1']));
+    const [first] = disagreements;
+    expect(first).toMatchObject({ cause: 'part', ref: 'B1', as: { code: 'cell', cells: series, charge: expect.closeTo(charge, 1) } });
+    expect(first && sayDisagreement(first)).toContain(`about ${Math.round(100 * charge)} % charged`);
   });
 
   it('100 ohm read as 10', () => {

@@ -197,11 +197,12 @@ function endsOfLead(freed: ReturnType<typeof fitReadings>, circuit: Circuit, sup
   return source && board && { sourceVolts: source.value, boardVolts: board.value };
 }
 
-/** How full a cell with these open volts would be, to a twentieth; undefined for one that cannot have them. */
+/** How full a cell with these open volts would be, to the nearest twentieth: empty below what it has when empty; undefined above full. */
 function chargeOf(part: BatteryPart, volts: number): number | undefined {
-  const openVolts = (charge: number) => cellOf({ ...part, openVolts: undefined, charge }).openVolts;
-  if (!part.chemistry || volts > openVolts(1) || volts < openVolts(0)) return undefined;
-  let twentieths = 20;
-  while (twentieths > 0 && openVolts(twentieths / 20) > volts) twentieths -= 1;
-  return twentieths / 20;
+  const openVolts = (twentieths: number) => cellOf({ ...part, openVolts: undefined, charge: twentieths / 20 }).openVolts;
+  if (!part.chemistry || volts > openVolts(20)) return undefined;
+  const off = (twentieths: number) => Math.abs(openVolts(twentieths) - volts);
+  let nearest = 20;
+  for (let twentieths = 19; twentieths >= 0; twentieths--) if (off(twentieths) < off(nearest)) nearest = twentieths;
+  return nearest / 20;
 }

@@ -73,7 +73,7 @@ function wrongCells(circuit: Circuit, readings: readonly EstimateReading[], fit:
     ];
     return others.map((other): Suspect => {
       const changed = withFields(circuit, ref, { chemistry: other.chemistry, series: other.cells });
-      const as: PartAs = { code: 'other-cells', ...other, entered: `${series} × ${chemistry}` };
+      const as: PartAs = { code: 'other-cells', ...other, entered: { chemistry, cells: series } };
       return { cause: 'part', ref, value: other.cells, as, mends: fallOf(fit, tryFit(changed, readings, fit)), unlikely: OTHER_CELLS };
     });
   });

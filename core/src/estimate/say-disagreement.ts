@@ -1,3 +1,4 @@
+import { type Chemistry, chemistryName } from '../device/index.ts';
 import { formatEngineering, type Unit } from '../quantity/index.ts';
 import type { Disagreement, PartAs, SourceSort } from './disagreement.ts';
 
@@ -66,7 +67,7 @@ function sayPart(ref: string, value: number, as: PartAs): string {
       return `${whose} would have ${say(value, 'ohms')} of its own and not ${say(as.entered, 'ohms')}: read the volts with nothing on it, and under load.`;
     }
     case 'other-cells':
-      return `${ref} would be ${as.cells} × ${as.chemistry} and not ${as.entered}: look what is in the holder, and read one cell alone.`;
+      return `${ref} would be ${sayCells(as)} and not ${sayCells(as.entered)}: look what is in the holder, and read one cell alone.`;
     case 'body':
       return `${ref} would be of a body as ${as.body}, for ${say(value, 'amps')}, and not ${as.entered ?? 'a small one'}: measure its sides.`;
     case 'colour':
@@ -94,4 +95,8 @@ function sayPart(ref: string, value: number, as: PartAs): string {
 
 function say(value: number, unit: Unit): string {
   return formatEngineering(value, unit).text;
+}
+
+function sayCells({ cells, chemistry }: { readonly cells: number; readonly chemistry: Chemistry }): string {
+  return `${cells} × ${chemistryName(chemistry)}`;
 }

@@ -21,9 +21,13 @@ describe('another supply, a dead part, another LED', () => {
 
   it('the other supply by itself is a way where it keeps the limits, and none where it does not', () => {
     const alone = (volts: number) =>
-      find(single, { aim: 'chip-amps', value: 0.01, supply: { volts }, limits: { chipAmps: 0.02 }, moves: ['replace-resistor'] }).ways.filter(
-        ({ moves }) => moves.every(({ move }) => move === 'replace-supply'),
-      );
+      find(single, {
+        aim: 'chip-amps',
+        value: 0.01,
+        supply: { volts },
+        limits: { chipAmps: 0.02 },
+        moves: ['replace-resistor'],
+      }).ways.filter(({ moves }) => moves.every(({ move }) => move === 'replace-supply'));
     expect(alone(3.3)).toHaveLength(1);
     expect(alone(3.3)[0]?.keeps).toBe(true);
     expect(alone(9)).toEqual([]);

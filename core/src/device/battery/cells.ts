@@ -12,6 +12,8 @@ export function isRechargeableLithium(chemistry: Chemistry | undefined): boolean
 }
 
 interface CellChemistry {
+  /** As it is printed on cells. */
+  readonly name: string;
   /** [charge, open volts], charge falling from 1 to 0. */
   readonly openVolts: readonly (readonly [number, number])[];
   /** [charge, factor] on the fresh resistance. */
@@ -29,6 +31,7 @@ interface CellChemistry {
 
 export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
   alkaline: {
+    name: 'alkaline',
     openVolts: [
       [1, 1.59],
       [0.9, 1.46],
@@ -61,6 +64,7 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
     usualSize: 'AA',
   },
   'zinc-carbon': {
+    name: 'zinc-carbon',
     openVolts: [
       [1, 1.6],
       [0.8, 1.46],
@@ -89,6 +93,7 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
     usualSize: 'AA',
   },
   nimh: {
+    name: 'NiMH',
     openVolts: [
       [1, 1.4],
       [0.9, 1.33],
@@ -116,6 +121,7 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
   },
   // Of emergency lights and old tools. Flatter than nickel-metal hydride, with less in it; capacity and end by IEC 61951-1.
   nicd: {
+    name: 'NiCd',
     openVolts: [
       [1, 1.35],
       [0.9, 1.3],
@@ -143,6 +149,7 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
     usualSize: 'AA',
   },
   'lithium-coin': {
+    name: 'lithium coin',
     openVolts: [
       [1, 3.25],
       [0.9, 3.05],
@@ -171,6 +178,7 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
     usualSize: '2032',
   },
   'li-ion': {
+    name: 'Li-ion',
     openVolts: [
       [1, 4.2],
       [0.9, 4.06],
@@ -203,6 +211,7 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
     usualSize: '18650',
   },
   lifepo4: {
+    name: 'LiFePO4',
     openVolts: [
       [1, 3.5],
       [0.95, 3.34],
@@ -228,6 +237,10 @@ export const CELLS: Readonly<Record<Chemistry, CellChemistry>> = {
     usualSize: '18650',
   },
 };
+
+export function chemistryName(chemistry: Chemistry): string {
+  return CELLS[chemistry].name;
+}
 
 /** One cell at a charge. */
 export interface CellState {

@@ -5,7 +5,7 @@ import { steadyWave } from '../law.ts';
 import { partBase, twoPins } from '../part-base.ts';
 import { statedRatings } from '../rating.ts';
 import { leads } from '../symbol.ts';
-import { CELLS, type CellState, CHEMISTRIES, type Chemistry, cellSize, typicalCell } from './cells.ts';
+import { CELLS, type CellState, CHEMISTRIES, type Chemistry, cellSize, chemistryName, typicalCell } from './cells.ts';
 
 const schema = z
   .strictObject({
@@ -81,7 +81,7 @@ export const battery: DeviceDefinition<'battery', typeof schema> = {
   },
   value: ({ series = 1, parallel = 1, size = '', chemistry }) => {
     const cells = `${series > 1 || parallel > 1 ? `${series}${parallel > 1 ? `×${parallel}` : ''} × ` : ''}${size}`.trim();
-    return [cells, chemistry ?? ''].filter(Boolean).join(' ');
+    return [cells, chemistry ? chemistryName(chemistry) : ''].filter(Boolean).join(' ');
   },
   symbol: [leads(4), { d: 'M-4 -14V14', fill: 'none' }, { d: 'M4 -7V7', fill: 'none', bold: true }],
   typed: { letter: 'B', boardLetters: ['BT', 'BAT'], words: ['battery', 'cell', 'cells'], example: 'B1 3 aaa alkaline', read },
@@ -176,7 +176,7 @@ function read(typed: readonly string[]): TypedPart | string {
   const size = cellSize(chemistry, typedSize);
   const isStated = values.ampHours !== undefined && values.cellOhms !== undefined;
   if (typedSize !== undefined && size === undefined && !isStated)
-    return `${chemistry} has no size “${typedSize}” here (${Object.keys(CELLS[chemistry].sizes).join(', ')}); with its mAh and ohms it is taken all the same.`;
+    return `${chemistryName(chemistry)} has no size “${typedSize}” here (${Object.keys(CELLS[chemistry].sizes).join(', ')}); with its mAh and ohms it is taken all the same.`;
   return {
     fields: {
       chemistry,

@@ -1,5 +1,6 @@
 import { touchableMains } from '../../caution/index.ts';
 import { partsOfKind } from '../../circuit/index.ts';
+import { chemistryName } from '../../device/index.ts';
 import { sayConclusion, sayObservation } from '../../diagnosis/index.ts';
 import { LEVEL_WORDS } from '../../drive/index.ts';
 import { sayAbout } from '../../quantity/index.ts';
@@ -113,7 +114,7 @@ export function writeNot({ specimen, judgement }: WriteUpFacts): readonly WriteU
         : []),
       ...cells.map(({ ref, chemistry }) => ({
         key: `slip.not.cells.${ref}`,
-        text: `Do not mix old and new cells or kinds of cells, and use ${chemistry ?? 'the same kind of'} cells as now. Do not charge cells that are not made for it, nor unattended.`,
+        text: `Do not mix old and new cells or kinds of cells, and use ${chemistry ? chemistryName(chemistry) : 'the same kind of'} cells as now. Do not charge cells that are not made for it, nor unattended.`,
       })),
     ]),
   ];

@@ -1,4 +1,4 @@
-import { formatEngineering, formatSignificant, type OtherSource, type SourceChange } from '@mindful-probe/core';
+import { chemistryName, formatEngineering, formatSignificant, type OtherSource, type SourceChange } from '@mindful-probe/core';
 
 /** What is changed of the source, as a row is called. */
 export function sayChange(change: SourceChange): string {
@@ -8,7 +8,7 @@ export function sayChange(change: SourceChange): string {
     case 'charge':
       return change.left === 1 ? 'Fresh cells' : `${formatSignificant(100 * change.left, 2)} % left in them`;
     case 'chemistry':
-      return `${change.chemistry} cells, fresh`;
+      return `${chemistryName(change.chemistry)} cells, fresh`;
     case 'rewired':
       return `Wired ${change.series} in series, ${change.parallel} in parallel`;
     case 'volts':

@@ -1,6 +1,7 @@
 import {
   CELL_CAUTIONS,
   chemistriesOf,
+  chemistryName,
   compareClaims,
   completeInLine,
   dangersOf,
@@ -97,10 +98,10 @@ function PoweringSection({ specimen }: { readonly specimen: Specimen }) {
         </ul>
       )}
       {chemistriesOf(specimen).map((chemistry) => (
-        <ul key={chemistry} aria-label={`Cautions of ${chemistry} cells`} className="mt-1">
+        <ul key={chemistry} aria-label={`Cautions of ${chemistryName(chemistry)} cells`} className="mt-1">
           {CELL_CAUTIONS[chemistry].map((caution) => (
             <li key={caution}>
-              <b className="font-[650]">{chemistry}</b>: {caution}
+              <b className="font-[650]">{chemistryName(chemistry)}</b>: {caution}
             </li>
           ))}
         </ul>

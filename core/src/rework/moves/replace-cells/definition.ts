@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { partOf, partsOfKind, withReplacement } from '../../../circuit/index.ts';
-import { CELLS, CHEMISTRIES, cellSize, isKind, type Part, refSchema } from '../../../device/index.ts';
+import { CELLS, CHEMISTRIES, cellSize, chemistryName, isKind, type Part, refSchema } from '../../../device/index.ts';
 import type { MoveDefinition } from '../move.ts';
 
 const schema = z.strictObject({
@@ -30,14 +30,14 @@ export const replaceCells: MoveDefinition<typeof schema> = {
     } as Part);
   },
   words: ({ ref, chemistry, size, series = 1, parallel = 1 }) => ({
-    before: `${series * parallel > 1 ? `${series * parallel} ` : ''}${chemistry}${size === undefined ? '' : ` ${size}`}${parallel > 1 ? `, ${series} in series by ${parallel}` : ''} for `,
+    before: `${series * parallel > 1 ? `${series * parallel} ` : ''}${chemistryName(chemistry)}${size === undefined ? '' : ` ${size}`}${parallel > 1 ? `, ${series} in series by ${parallel}` : ''} for `,
     ref,
   }),
   effort: () => ({ parts: 0, joints: 0, reversible: true }),
   fitted: ({ ref }) => [ref],
   steps: ({ ref, chemistry }) => [
     { name: 'Lift', text: `All cells of ${ref} out, together.` },
-    { name: 'Fit', text: `Fresh ${chemistry} cells, all alike, after First power on a limited supply.` },
+    { name: 'Fit', text: `Fresh ${chemistryName(chemistry)} cells, all alike, after First power on a limited supply.` },
   ],
   places: (circuit, { supplyRef }) => {
     const pack = partsOfKind(circuit, 'battery').find(({ ref }) => ref === supplyRef);
