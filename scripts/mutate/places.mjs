@@ -42,6 +42,8 @@ const isNothing = (node) =>
   ts.isBinaryExpression(node.parent) &&
   node.parent.operatorToken.kind === ts.SyntaxKind.QuestionQuestionToken &&
   node.parent.right === node;
+/** A count or an index becomes one more, as half of one more is often the same; any other figure becomes half as much again. */
+const otherNumber = (now, value) => (value < 10 && Number.isInteger(value) ? String(value + 1) : `(${now} * 1.5)`);
 const isTypeOnly = (node) => ts.isImportDeclaration(node) || ts.isTypeNode(node) || ts.isInterfaceDeclaration(node);
 
 /** A file's places in the order of its text: `{ file, from, to, at, now, becomes, isConstant }`; the last for what is computed once, as the module loads. */
@@ -53,7 +55,7 @@ export function placesIn(file, text) {
     const place = { file, from: node.getStart(), to: node.getEnd(), isConstant };
     if (ts.isNumericLiteral(node) && !isPropertyName(node) && !isNothing(node)) {
       const now = node.getText();
-      places.push({ ...place, at: place.from, now, becomes: Number(node.text.replaceAll('_', '')) === 0 ? '1' : `(${now} * 1.5)` });
+      places.push({ ...place, at: place.from, now, becomes: otherNumber(now, Number(node.text.replaceAll('_', ''))) });
     }
     if (ts.isBinaryExpression(node)) {
       const now = node.operatorToken.getText();

@@ -40,6 +40,7 @@ import { drawnGadgets } from './drawn.testing.ts';
 import { figuresOf } from './figures-of.testing.ts';
 import { findings } from './findings.testing.ts';
 import { REFERENCE_GADGETS } from './gadgets.testing.ts';
+import { heat } from './heat.testing.ts';
 import { logged } from './logged.testing.ts';
 import { TYPED_LINES } from './typed-lines.testing.ts';
 
@@ -394,6 +395,7 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['day', day],
   ['days', days],
   ['waves', waves],
+  ['heat', heat],
   ['defaults', defaults],
   ['schemas', schemas],
 ];

@@ -89,6 +89,17 @@ describe('a soak', () => {
     expect(fit?.high).toBeGreaterThan(80);
   });
 
+  it('its time constant is no surer than the constants that are tried lie apart', () => {
+    // So exact that one pair of constants weighs all: of two, 44 from 15 s to an hour, one in seven apart; of one, 240.
+    const points = (at: (seconds: number) => number) =>
+      Array.from({ length: 40 }, (_, index) => ({ seconds: index * 120, celsius: at(index * 120), uncertainty: 0.01 }));
+    const two = fitted(points(rising(80, 1500, 60, 0.5)))?.constantSeconds;
+    expect(two?.uncertainty).toBeGreaterThanOrEqual((0.13 * 1500) / Math.sqrt(12));
+    expect(Math.abs((two?.value ?? 0) - 1500)).toBeLessThan(2 * (two?.uncertainty ?? 0));
+    const single = fitted(points(rising(80, 1500, 1, 0)))?.constantSeconds;
+    expect(single?.uncertainty).toBeGreaterThanOrEqual((0.022 * 1500) / Math.sqrt(12));
+  });
+
   it('its interval holds the true end in about 95 of 100, of one part or two, in short series and long', () => {
     const random = seededRandom(9);
     const logUniform = (low: number, high: number) => low * (high / low) ** random();

@@ -18,6 +18,11 @@ export interface SoakCurve {
 const [SHORTEST, LONGEST] = [15, 3600];
 /** How many of them: one alone must be met closely, two make up between them for what they miss. */
 const [SINGLES, DOUBLES] = [240, 44];
+/** From one time constant that is tried to the next, as a share of it: one alone, or of two. */
+export function stepOfConstants(exponentials: 1 | 2): number {
+  return (LONGEST / SHORTEST) ** (1 / ((exponentials === 1 ? SINGLES : DOUBLES) - 1)) - 1;
+}
+
 /** Two exponentials are told apart from here on. */
 const APART = 2;
 /** How likely one exponential alone is thought before: most cases have a fast part and a slow one. */

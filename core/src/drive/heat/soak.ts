@@ -9,6 +9,7 @@ import {
   type SoakPoint,
   soakAt,
   soakPosterior,
+  stepOfConstants,
 } from './soak-posterior.ts';
 
 /** Where a warming goes, and how fast. Plain data: it goes from thread to thread. */
@@ -60,14 +61,17 @@ export function fitSoak(points: readonly SoakPoint[]): SoakOutcome | undefined {
   if (high - low > Math.max(LEAST_KELVIN, KNOWN_SHARE * seen)) return { outcome: 'too early', low, high };
   const slow = [0.16, 0.5, 0.84].map((share) => at(share, ({ slowest }) => slowest)) as [number, number, number];
   const curve = curveOf(best);
+  const exponentials = hasTwo(candidates, best) ? 2 : 1;
+  // It lies anywhere between two that are tried: of a range of even chance the standard deviation is its width by √12 (GUM, 4.3.7).
+  const between = (slow[1] * stepOfConstants(exponentials)) / Math.sqrt(12);
   return {
     outcome: 'fitted',
     final: { value: (low + high) / 2, uncertainty: (high - low) / 4 },
     low,
     high,
-    constantSeconds: { value: slow[1], uncertainty: (slow[2] - slow[0]) / 2 },
+    constantSeconds: { value: slow[1], uncertainty: Math.hypot((slow[2] - slow[0]) / 2, between) },
     steadySeconds: steadyAfter(curve),
-    exponentials: hasTwo(candidates, best) ? 2 : 1,
+    exponentials,
     curve,
   };
 }
