@@ -72,6 +72,16 @@ describe('what moves do', () => {
     expect(effortOf(driver, [plugged])).toEqual({ parts: 0, joints: 0, reversible: true });
   });
 
+  it('of several is all of it, and cannot be undone where one of them cannot', () => {
+    const [resistor, led] = [
+      { move: 'replace-resistor', ref: 'R1', ohms: 220 },
+      { move: 'replace-led', ref: 'D1', led: { colour: 'red' } },
+    ] as const;
+    expect(effortOf(driver, [resistor, led])).toEqual({ parts: 4, joints: 8, reversible: false });
+    expect(effortOf(driver, [led, resistor]).reversible).toBe(false);
+    expect(effortOf(driver, [resistor, { move: 'link-out', ref: 'D1', chips: 1 }])).toEqual({ parts: 1, joints: 4, reversible: true });
+  });
+
   it('a part that is replaced has no marking and no rating of the old one left, and stays fusible', () => {
     const changed = partOf(after({ move: 'replace-resistor', ref: 'R1', ohms: 220 }), 'R1');
     expect(changed).toMatchObject({ ohms: 220, tolerance: 0.05, fusible: true });
