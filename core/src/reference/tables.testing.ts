@@ -30,6 +30,7 @@ import { ask } from '../slide-rules/index.ts';
 import { solve } from '../solve/index.ts';
 import { judge } from '../verdict/index.ts';
 import { drawn } from './account.testing.ts';
+import { bandCounts } from './bands.testing.ts';
 import { dead, readWrong } from './broken.testing.ts';
 import { claimed, runs } from './claims.testing.ts';
 import { days } from './days.testing.ts';
@@ -378,6 +379,7 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
   ['typed-lines', typedLines],
   ['questions', questions],
   ['markings', markings],
+  ['bands', bandCounts],
   ['signs', signs],
   ['findings', findings],
   ['read-wrong', readWrong],

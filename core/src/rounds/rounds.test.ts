@@ -135,6 +135,19 @@ function randomDay(random: () => number, count: number, specimens: number): Roun
   return rounds(tasks, { minutes: 60 + Math.floor(random() * 150), hands: random() < 0.2 ? 2 : 1 });
 }
 
+describe('what has a time of its own within another task', () => {
+  it('has that begin later, where its time is taken otherwise: by no more than it takes', () => {
+    const day = rounds([
+      { id: 'visit', minutes: 5, earliest: 20, latest: 20, value: 100 },
+      { id: 'soak', minutes: 30, attended: false, specimen: 'lamp', value: 1 },
+      { id: 'reading', minutes: 2, specimen: 'lamp', since: 'soak', earliest: 20, latest: 21, value: 5 },
+    ]);
+    const plan = planRounds(day);
+    expect(plan.left).toEqual([]);
+    expect(starts(plan)).toEqual({ visit: 20, soak: 4, reading: 25 });
+  });
+});
+
 describe('a plan', () => {
   it('keeps every rule on 1,000 random days', () => {
     const random = seededRandom(7);

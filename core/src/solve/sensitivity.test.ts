@@ -62,6 +62,18 @@ describe('sensitivities of an operating point', () => {
     expect(table[0]).toMatchObject({ ref: 'V1', field: 'volts', relative: expect.closeTo(2, 6) });
   });
 
+  it('say no per cent of what is nothing: a shift of 0 V', () => {
+    const lit = circuitOf([
+      { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 5 },
+      { ref: 'R1', kind: 'resistor', pins: ['a', 'b'], ohms: 1 },
+      { ref: 'D1', kind: 'led', pins: ['b', '0'] },
+    ]);
+    const table = tableOf(lit, 'D1.chip.amps.avg');
+    expect(table.find(({ field }) => field === 'voltsShift')).toMatchObject({ value: 0, relative: null });
+    // One ohm and one volt are something.
+    expect(table.find(({ ref }) => ref === 'R1')?.relative).toBeLessThan(0);
+  });
+
   it.each([
     ['D1', 'voltsShift'],
     ['R1', 'ohms'],
