@@ -41,6 +41,22 @@ it('names no supply that is joined to nothing yet', () => {
 });
 
 describe('arrangements on mains', () => {
+  it('a reservoir stands between the rails behind the rectifier: one over a chip of the string is none', () => {
+    const inTwo: Loose[] = [
+      { ref: 'D1', kind: 'led', pins: ['p', 's'], series: 12 },
+      { ref: 'D2', kind: 'led', pins: ['s', 't'] },
+      { ref: 'D3', kind: 'led', pins: ['t', 'm'], series: 12 },
+      { ref: 'C3', kind: 'capacitor', pins: ['s', 't'], farads: 1e-6 },
+    ];
+    const [smoothed] = found([...dropper.filter(({ ref }) => ref !== 'D1'), ...inTwo]);
+    expect(smoothed).toMatchObject({ code: 'smoothed-rectifier', roles: { reservoir: ['C2'] } });
+    // Of less than a fifth of a microfarad one smooths nothing: 20 mA discharge it by 100 V within a millisecond.
+    const small = (farads: number) =>
+      found(dropper.map((part) => (part.ref === 'C2' ? { ...part, farads } : part))).map(({ code }) => code)[0];
+    expect(small(0.22e-6)).toBe('smoothed-rectifier');
+    expect(small(0.18e-6)).toBe('rectifier');
+  });
+
   it('a full capacitive dropper, each part by its role, with 4·f·C·(peak − string)', () => {
     const [smoothed, one] = found(dropper);
     expect(smoothed).toMatchObject({

@@ -77,6 +77,10 @@ describe('what is typed with its value', () => {
     ['IC1 20ma 2v on A B', { kind: 'sink', amps: 0.02 }],
     ['BT1 li-ion on A B', { kind: 'battery' }],
     ['SW1 on A B', { kind: 'switch' }],
+    ['K1 relay open on A B', { kind: 'switch', closed: false, note: 'relay' }],
+    ['S2 slide on A B', { kind: 'switch', closed: true, note: 'slide' }],
+    ['V1 usb on A G', { kind: 'dc', volts: 5, note: 'USB' }],
+    ['V1 usb 9v 2a on A G', { kind: 'dc', volts: 9, rated: { amps: 2 } }],
     ['FU1 500ma on A B', { kind: 'fuse' }],
   ])('%s: what boards print in front of a number stands for a kind', (line, part) => {
     expect(outcomeOf(line)).toMatchObject({ kind: 'entry', draft: { part } });

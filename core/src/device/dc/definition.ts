@@ -46,8 +46,11 @@ export const dc: DeviceDefinition<'dc', typeof schema> = {
   ],
 };
 
+/** Of a socket that nobody has asked for more (USB 2.0, 7.2.1). */
+const USB_VOLTS = 5;
+
 /**
- * `5v usb`, `adapter 5v 1a`; `adapter 13.4v 11.6v @ 0.9a`: with nothing on it and loaded, whose difference over the current is
+ * `5v usb`, `usb 500ma`, `adapter 5v 1a`; `adapter 13.4v 11.6v @ 0.9a`: with nothing on it and loaded, whose difference over the current is
  * its resistance.
  */
 function read(words: readonly string[]): TypedPart | string {
@@ -64,10 +67,11 @@ function read(words: readonly string[]): TypedPart | string {
   const isFigure = (word: string) => readFigure(word) !== undefined;
   const figures = readFigures(words.filter(isFigure), { volts: 'volts', ohms: 'ohms', amps: 'amps' });
   if (typeof figures === 'string') return figures;
-  if (figures.volts === undefined) return 'its volts, as “5v”.';
   const names = words.filter((word) => !isFigure(word));
+  const isUsb = names.some((name) => name.toLowerCase() === 'usb');
+  const { volts = isUsb ? USB_VOLTS : undefined, ohms, amps } = figures;
+  if (volts === undefined) return 'its volts, as “5v”.';
   const note = names.map((name) => (name.toLowerCase() === 'usb' ? 'USB' : name)).join(' ');
-  const { volts, ohms, amps } = figures;
   return {
     fields: {
       volts,

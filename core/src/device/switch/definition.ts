@@ -24,13 +24,13 @@ export const switchDevice: DeviceDefinition<'switch', typeof schema> = {
   polar: false,
   schema,
   expand: (part, build) => build.resistance(0, 1, part.closed === false ? OPEN_OHMS : (part.ohms ?? CONTACT_OHMS)),
-  value: ({ closed }) => (closed === false ? 'open' : ''),
+  value: ({ closed, note = '' }) => `${isSort(note) ? note : ''} ${closed === false ? 'open' : ''}`.trim(),
   symbol: [
     leads(18),
     { d: 'M-18 0L17 -9', fill: 'none' },
     { d: 'M-21 0A3 3 0 1 0 -15 0A3 3 0 1 0 -21 0ZM15 0A3 3 0 1 0 21 0A3 3 0 1 0 15 0Z', fill: 'ink' },
   ],
-  typed: { letter: 'S', boardLetters: ['SW'], words: ['switch'], example: 'S1 switch', read },
+  typed: { letter: 'S', boardLetters: ['SW', 'K', 'RY', 'PB'], words: ['switch', 'relay'], telling: ['relay'], example: 'S1 switch', read },
   toleranced: () => ({ field: 'ohms', usual: 0.5 }),
   implied: ({ ohms = CONTACT_OHMS }) => ({ ohms }),
   ratings: ({ rated }) => statedRatings(rated),
@@ -40,8 +40,18 @@ export const switchDevice: DeviceDefinition<'switch', typeof schema> = {
   fails: [{ how: 'open', weight: 1 }],
 };
 
+/** What sort it is says nothing of how it conducts, and is kept as its note. */
+const SORTS = /^(?:relay|contacts?|button|push|slide|toggle|rocker|reed|tilt|momentary|latching)$/i;
+const isSort = (note: string) => note.split(' ').every((word) => SORTS.test(word));
+const CHANGEOVER = /^(?:changeover|spdt|dpdt)$/i;
+
+/** `open`, `relay open`, `slide`: closed unless it says otherwise. */
 function read(words: readonly string[]): TypedPart | string {
-  const odd = words.find((word) => !/^(open|closed)$/i.test(word));
+  const states = words.filter((word) => !SORTS.test(word));
+  const both = states.find((word) => CHANGEOVER.test(word));
+  if (both !== undefined) return `${both}: enter its two ways as two switches, one closed and one “open”.`;
+  const odd = states.find((word) => !/^(open|closed)$/i.test(word));
   if (odd !== undefined) return `a switch is open or closed, not “${odd}”.`;
-  return { fields: { closed: !words.some((word) => word.toLowerCase() === 'open') } };
+  const note = words.filter((word) => SORTS.test(word)).join(' ');
+  return { fields: { closed: !states.some((word) => word.toLowerCase() === 'open'), ...(note !== '' && { note }) } };
 }
