@@ -71,6 +71,14 @@ describe('droppers by the path of the current', () => {
     expect(arrangements[1]?.roles).toMatchObject({ dropper: ['R1'] });
   });
 
+  it('nor is it where the load comes before its diode, which then feeds back to the other line', () => {
+    const before = [mains, led('D1', 'L', 'm', 60), c('C9', 'L', 'm', 10e-6), d('D9', 'm', 'a'), r('R1', 'a', 'N', 4700)];
+    const arrangements = found(before);
+    expect(arrangements.map(({ code }) => code)).toEqual(['smoothed-rectifier', 'resistive-dropper']);
+    expect(arrangements[0]?.roles).toMatchObject({ reservoir: ['C9'], rectifier: ['D9'] });
+    expect(arrangements[1]?.roles).toMatchObject({ dropper: ['R1'] });
+  });
+
   it('nor are those of a doubler', () => {
     const doubler = [
       mains,
