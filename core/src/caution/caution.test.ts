@@ -102,6 +102,9 @@ describe('the first power', () => {
     const facts = { volts: 5, mains: false, cells: false, circuitAmps: 0.1 };
     expect(poweringFor(facts)).toMatchObject({ by: 'circuit', limitAmps: expect.closeTo(0.12, 9) });
     expect(poweringFor({ ...facts, watts: 1 })).toMatchObject({ by: 'claims', expectedAmps: expect.closeTo(0.2, 9) });
+    // A board that is traced half-way has an open circuit: no limit of 0 A.
+    expect(poweringFor({ ...facts, circuitAmps: 9e-6 }).limitAmps).toBeUndefined();
+    expect(poweringFor({ ...facts, circuitAmps: 11e-6 }).limitAmps).toBeCloseTo(13.2e-6, 9);
   });
 
   it('of a generator is by hand; a step-up, a store and a port say what they want', () => {

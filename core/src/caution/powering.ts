@@ -97,6 +97,9 @@ function sayPart(part: PoweringPart): string | undefined {
   }
 }
 
+/** With less no LED glows: as traced the circuit is open, and what it will take is not known, A. */
+const LEAST_EXPECTED_AMPS = 10e-6;
+
 /** How this kind of source is met first, and when to stop. */
 export function poweringFor({ volts, watts, amps, mains, cells, circuitAmps, parts = [] }: PoweringFacts): Powering {
   const isTurned = parts.some(({ of }) => of === 'generator');
@@ -108,7 +111,7 @@ export function poweringFor({ volts, watts, amps, mains, cells, circuitAmps, par
         ? ['limited-supply', 'own-cells']
         : ['limited-supply'];
   const claimed = amps ?? (volts && watts ? watts / volts / (mains ? WORST_POWER_FACTOR : 1) : undefined);
-  const expected = claimed ?? circuitAmps;
+  const expected = claimed ?? (circuitAmps !== undefined && circuitAmps > LEAST_EXPECTED_AMPS ? circuitAmps : undefined);
   return {
     ways: codes.map((code) => WAYS[code]),
     ...(volts !== undefined && { volts }),
