@@ -153,6 +153,14 @@ describe('limits', () => {
     expect(ways.find(({ parts }) => parts > 1)?.breaks.map(({ limit }) => limit)).toEqual(expect.arrayContaining(['parts']));
   });
 
+  it('a regulator is a way only where the volts that it needs are left for it', () => {
+    const regulators = (volts: number) =>
+      find(withFields(single, 'V1', { volts }), { aim: 'chip-amps', value: 0.015, moves: ['replace-with-sink'] }).ways;
+    // 3.0 V for the LED and 1.4 V for the regulator.
+    expect(regulators(5)[0]?.after.chipAmps).toBeCloseTo(0.015, 3);
+    expect(regulators(3.8)).toEqual([]);
+  });
+
   it('no way rests on the gain of a transistor alone', () => {
     const gained = circuitOf([
       { ref: 'V1', kind: 'dc', pins: ['a', '0'], volts: 6 },

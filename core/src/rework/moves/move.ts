@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Circuit } from '../../circuit/index.ts';
+import type { Solution } from '../../solve/index.ts';
 
 /** One step of doing a rework at the bench. */
 export interface WorkStep {
@@ -56,6 +57,8 @@ export interface MoveDefinition<Schema extends z.ZodType> {
   apply(circuit: Circuit, move: z.infer<Schema>): Circuit;
   words(move: z.infer<Schema>, circuit: Circuit): MoveWords;
   effort(move: z.infer<Schema>, circuit: Circuit): Effort;
+  /** Whether what is new does there what it is fitted for, by the solution afterwards; left out where it always does. */
+  works?(move: z.infer<Schema>, solution: Solution): boolean;
   /** Refs of what is new in the circuit afterwards. */
   fitted(move: z.infer<Schema>): readonly string[];
   /** What is done at the bench, in order, between making safe and first power. */

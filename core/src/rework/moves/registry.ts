@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Circuit } from '../../circuit/index.ts';
+import type { Solution } from '../../solve/index.ts';
 import { addBalance } from './add-balance/definition.ts';
 import { addBleeder } from './add-bleeder/definition.ts';
 import { addFuse } from './add-fuse/definition.ts';
@@ -100,6 +101,11 @@ export function applyMoves(circuit: Circuit, moves: readonly CircuitMove[]): Cir
 /** Every place where one of these kinds of change could be tried. */
 export function placesFor(circuit: Circuit, codes: readonly MoveCode[], context: PlaceContext): readonly MovePlace<CircuitMove>[] {
   return codes.flatMap((move) => moveOf({ move }).places?.(circuit, context) ?? []);
+}
+
+/** Whether all that is new does what it is fitted for, by the solution after the moves. */
+export function allWork(moves: readonly CircuitMove[], solution: Solution): boolean {
+  return moves.every((move) => moveOf(move).works?.(move, solution) ?? true);
 }
 
 /** Refs of what is new after the moves. */

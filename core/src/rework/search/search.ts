@@ -4,7 +4,7 @@ import { isAlternating, type SolveWarmed, solveWarmed } from '../../solve/index.
 import type { Measured } from '../figures/measure.ts';
 import type { Goal } from '../goal/goal.ts';
 import type { MovePlace, ValuePlace } from '../moves/move.ts';
-import { applyMoves, type CircuitMove, fittedBy, placesFor } from '../moves/registry.ts';
+import { allWork, applyMoves, type CircuitMove, fittedBy, placesFor } from '../moves/registry.ts';
 import { type Assessed, assess } from './assess.ts';
 import { drawerPairs, drawerValues, fromItem } from './drawer-values.ts';
 import { Judging, USUAL_WAYS } from './judging.ts';
@@ -232,7 +232,7 @@ class Search {
   private keep(moves: readonly CircuitMove[], nominal: Measured): Assessed | undefined {
     const key = JSON.stringify(moves);
     const known = this.found.get(key);
-    if (known || nominal.ofRated < DARK) return known;
+    if (known || nominal.ofRated < DARK || !allWork(moves, nominal.warmed.solution)) return known;
     const assessed = assess(this.task, moves, nominal, this.measuring.solve);
     if (!assessed) return undefined;
     if (this.task.goal.only === 'drawer' && !assessed.fromDrawer && fittedBy(moves).length > 0) return undefined;

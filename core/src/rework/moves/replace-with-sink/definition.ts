@@ -19,6 +19,8 @@ const schema = z.strictObject({
 /** What a two-legged regulator of a fixed current needs over it, V: class figure, 1 to 2 in makers' sheets. */
 const USUAL_DROPOUT_VOLTS = 1.4;
 const [LEAST_AMPS, MOST_AMPS] = [0.001, 1];
+/** Of its amps it lets less through where too few volts are left for it: it regulates nothing then. */
+const REGULATING_SHARE = 0.95;
 
 /** A regulated current in the place of a resistor. */
 export const replaceWithSink: MoveDefinition<typeof schema> = {
@@ -35,6 +37,8 @@ export const replaceWithSink: MoveDefinition<typeof schema> = {
   },
   words: ({ ref, amps }) => ({ before: `a regulated ${valueWords(amps, 'amps')} for `, ref }),
   effort: () => ({ parts: 1, joints: 2, reversible: true }),
+  // At its peak: behind a rectifier that nothing smooths it regulates for a part of each half wave.
+  works: ({ ref, amps }, { parts }) => (parts[ref]?.amps.max ?? 0) >= REGULATING_SHARE * amps,
   fitted: ({ ref }) => [ref],
   steps: ({ ref, amps, dropoutVolts, rated }) => [
     { name: 'Lift', text: `${ref}, both joints. Keep it: the way back.` },
