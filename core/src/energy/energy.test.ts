@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { circuitOf } from '../circuit/circuit.testing.ts';
 import { parseCircuit } from '../circuit/index.ts';
-import { typicalCell } from '../device/index.ts';
+import { CELLS, typicalCell } from '../device/index.ts';
 import { atCharge, cellAlarm, dischargeRuntime, runtimeOf, usualAlarmVolts } from './index.ts';
 
 function lamp(ohms: number) {
@@ -55,9 +55,16 @@ describe('runtime', () => {
     const after = runtime.value.points.find(({ hours }) => hours >= (late?.hours ?? 0));
     expect(after?.cellVolts).toBeLessThanOrEqual(usual);
     expect(cellAlarm(runtime.value, 1)).toBeUndefined();
-    expect(usualAlarmVolts('alkaline')).toBeUndefined();
-    // Flat at 1.2 V and more, and empty at 0.9: of both nickel cells between the two.
-    expect([usualAlarmVolts('nimh'), usualAlarmVolts('nicd')]).toEqual([1.1, 1.1]);
+  });
+
+  it('is set as sold for lithium-ion, and for others between their flat part and their cut-off; where none is used there is none', () => {
+    expect(usualAlarmVolts('li-ion')).toBe(3.3);
+    for (const chemistry of ['li-ion', 'lifepo4', 'nimh', 'nicd'] as const) {
+      const volts = usualAlarmVolts(chemistry) ?? Number.NaN;
+      expect(volts).toBeGreaterThan(CELLS[chemistry].cutOffVolts + 0.1);
+      expect(volts).toBeLessThan(typicalCell(chemistry, undefined, 0.2).openVolts);
+    }
+    for (const chemistry of ['alkaline', 'lithium-coin', undefined] as const) expect(usualAlarmVolts(chemistry)).toBeUndefined();
   });
 
   it('sets aside volts that were measured at another charge', () => {

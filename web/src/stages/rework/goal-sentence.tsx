@@ -188,7 +188,7 @@ interface ValueProps extends PartProps {
   readonly width?: string;
 }
 
-function Value({ label, field, register, width = 'w-[84px]' }: ValueProps) {
+function Value({ label, field, register, width = 'w-[76px]' }: ValueProps) {
   return (
     <input
       aria-label={label}
@@ -203,7 +203,7 @@ function Limit({ label, before, after, field, register }: ValueProps & { readonl
   return (
     <span className="flex items-baseline gap-x-1.5">
       {before}
-      <Value label={label} field={field} register={register} width="w-[52px]" />
+      <Value label={label} field={field} register={register} width="w-[46px]" />
       {after}
     </span>
   );
