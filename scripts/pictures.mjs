@@ -68,7 +68,7 @@ const VIEWS = [
 ];
 
 /** What a page says while something is worked out for it. */
-const AT_WORK = /(?:[Cc]omputing|Opening|Searching|Planning|Writing|Drawing the chart)…|Computing: /;
+const AT_WORK = /Working out|(?:[Cc]omputing|Opening|Searching|Planning|Writing|Drawing the chart)…|Computing: /;
 
 const args = process.argv.slice(2);
 const outAt = args.indexOf('--out');

@@ -37,7 +37,7 @@ function SpineItem({ definition: { stage, title, key }, mark, fact }: SpineItemP
   return (
     <NavLink
       to={stage}
-      className="group relative flex shrink-0 border-y border-transparent aria-[current=page]:border-rule aria-[current=page]:bg-sheet max-md:px-3 max-md:py-2 md:min-h-[60px] md:flex-[0_1_72px] md:pr-1.5 md:pl-[34px]"
+      className="group relative flex shrink-0 border-y border-transparent aria-[current=page]:border-rule aria-[current=page]:bg-sheet max-md:px-3 max-md:py-2 md:min-h-[60px] md:flex-[0_1_72px] md:pr-1.5 md:pl-[31px]"
     >
       <Stitch mark={mark} />
       <span className="min-w-0 flex-1 md:pt-2.5">
@@ -45,7 +45,7 @@ function SpineItem({ definition: { stage, title, key }, mark, fact }: SpineItemP
         <span className="hidden truncate text-12 text-quiet md:block">{fact}</span>
         <span className="sr-only">, {mark}</span>
       </span>
-      <kbd className="key-hint absolute top-3.5 right-2.5 hidden h-[17px] md:block">{key}</kbd>
+      <kbd className="key-hint absolute top-3.5 right-1.5 hidden h-[17px] md:block">{key}</kbd>
     </NavLink>
   );
 }
