@@ -77,6 +77,8 @@ describe('what is typed with its value', () => {
     ['IC1 20ma 2v on A B', { kind: 'sink', amps: 0.02 }],
     ['BT1 li-ion on A B', { kind: 'battery' }],
     ['SW1 on A B', { kind: 'switch' }],
+    ['L1 92r 100mh on A B', { kind: 'inductor', henries: 0.1, ohms: 92 }],
+    ['L1 4R7 0.1r on A B', { kind: 'inductor', henries: 4.7e-6, ohms: 0.1 }],
     ['K1 relay open on A B', { kind: 'switch', closed: false, note: 'relay' }],
     ['S2 slide on A B', { kind: 'switch', closed: true, note: 'slide' }],
     ['V1 usb on A G', { kind: 'dc', volts: 5, note: 'USB' }],

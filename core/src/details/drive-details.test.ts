@@ -2,7 +2,9 @@ import { describe, expect, it } from '@jest/globals';
 import { analysisOf } from '../appraisal/index.ts';
 import { specimenOf } from '../bench-line/tape.testing.ts';
 import type { Uncertain } from '../quantity/index.ts';
+import { sayFinding } from '../safety/index.ts';
 import type { EntryDraft } from '../tape/index.ts';
+import { judge } from '../verdict/index.ts';
 import { type DriveDetails, driveDetails } from './drive-details.ts';
 
 function detailsOf(...lines: (string | EntryDraft)[]): DriveDetails {
@@ -164,5 +166,25 @@ describe('the details of Drive', () => {
       ['mixed', 5],
     ]);
     expect(leds[0]?.dark?.others).toBeGreaterThan(1);
+  });
+});
+
+describe('a rhythm', () => {
+  const CANDLE = ['B1 2 d alkaline on P M', 'V2 pulse 3v 0.83hz 33% on G M', 'R2 1k on G B', 'Q1 npn on C B M'];
+
+  it('is of an LED that goes on and off, once in 1.2 s too', () => {
+    const [one] = detailsOf(...CANDLE, 'R1 33r on P A', 'D1 led amber 5mm on A C').rhythms;
+    expect(one).toMatchObject({ ref: 'D1', hertz: { value: expect.closeTo(0.83, 6) }, duty: expect.closeTo(0.33, 2) });
+    // A third of its peak, by which share of the time it is on.
+    expect((one?.averageAmps.value ?? 0) / (one?.peakAmps.value ?? 1)).toBeCloseTo(0.33, 2);
+  });
+
+  it('is none of one that stays on while something beside it is switched: what the cells then give less is flicker', () => {
+    const beside = [...CANDLE, 'L1 92r 100mh on P C', 'D2 diode on C P', 'R1 33r on P A', 'D1 led amber 5mm on A M'];
+    expect(detailsOf(...beside).rhythms).toEqual([]);
+    const flicker = judge(analysisOf(specimenOf(...beside), 0))?.findings.find(({ code }) => code === 'flicker');
+    // The coil takes about 30 mA, and the cells have about 0.3 Ω: 10 mV of the LED's 0.9 V over 33 Ω.
+    expect(flicker?.facts).toMatchObject({ about: 'flicker', hertz: expect.closeTo(0.83, 6) });
+    expect(flicker && sayFinding(flicker)).toMatch(/flickers by 0\.[1-9]\d? % at 0\.83 Hz/);
   });
 });

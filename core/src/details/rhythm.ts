@@ -20,7 +20,8 @@ export function rhythmsOf(circuit: Circuit, fit: Fit, leds: readonly LedPart[]):
   if (fit.solution.regime === 'dc' || alternatingSource(circuit)) return [];
   return leds.flatMap((part): Rhythm[] => {
     const solved = fit.solution.leds[part.ref];
-    if (solved?.duty === undefined || solved.flickerHertz === null) return [];
+    // Above half of its largest current all the time it is on, and varies: that is flicker.
+    if (solved?.duty === undefined || solved.duty >= 1 || solved.flickerHertz === null) return [];
     const figure = (read: (led: LedSolution) => number) =>
       fit.figureBy((figures) => {
         const led = figures.led(part.ref);

@@ -113,7 +113,7 @@ function sayFacts({ ref, facts, assumed }: Finding): string {
     case 'fault':
       return sayFault(facts.outcome.fault, facts.outcome.over);
     case 'flicker':
-      return `${ref} flickers by ${Math.round(facts.percent)} % at ${Number(facts.hertz.toPrecision(3))} Hz; up to ${formatSignificant(facts.most, 2)} % is of low risk (IEEE 1789).`;
+      return `${ref} flickers by ${facts.percent < 10 ? formatSignificant(facts.percent, 2) : Math.round(facts.percent)} % at ${Number(facts.hertz.toPrecision(3))} Hz; up to ${formatSignificant(facts.most, 2)} % is of low risk (IEEE 1789).`;
   }
 }
 

@@ -139,6 +139,10 @@ describe('the common period', () => {
   });
 
   it('is refused where it is longer than a second, with the frequencies named', () => {
+    // One blinker alone may be slow: 0.4 s on and 0.8 s off, or half a minute.
+    expect(commonPeriod([1 / 1.2, 1 / 1.2])).toMatchObject({ ok: true, value: 1.2 });
+    expect(commonPeriod([1 / 59])).toMatchObject({ ok: true });
+    expect(commonPeriod([1 / 61])).toMatchObject({ ok: false, error: { code: 'no-common-period' } });
     expect(commonPeriod([50, 50.3])).toMatchObject({
       ok: false,
       error: { code: 'no-common-period', message: expect.stringContaining('50.3 Hz') },

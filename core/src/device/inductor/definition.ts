@@ -46,7 +46,9 @@ function read(words: readonly string[]): TypedPart | string {
     };
   const bands = words.filter((word) => bandColour(word) !== undefined);
   const others = words.filter((word) => word.toLowerCase() !== 'mark' && !bands.includes(word));
-  const [code, rest] = bands.length > 0 ? [bands.join(' '), others] : [others[0] ?? '', others.slice(1)];
+  // What says henries is its inductance wherever it stands; of codes without a unit, as 4R7, the first.
+  const typed = others.find((word) => /\dh$|[pnuµm]h$/i.test(word)) ?? others[0] ?? '';
+  const [code, rest] = bands.length > 0 ? [bands.join(' '), others] : [typed, others.filter((word) => word !== typed)];
   const first = bands.length > 0 ? bandsOf(code) : decodeMarking(code.replace(/([pnuµm])h$/, '$1H'), 'inductor-code')[0];
   if (!first) return `“${code}” is no inductance, as “470uH”, “471” or “brown black brown silver”.`;
   const figures = readFigures(rest, { ohms: 'ohms', amps: 'amps' });
