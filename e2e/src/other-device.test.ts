@@ -11,7 +11,6 @@ import {
   pressNew,
   type RunningApp,
   startApp,
-  typeLine,
   waitForSaved,
   waitForText,
 } from './harness.ts';
@@ -77,9 +76,11 @@ describe('another device, over plain http', () => {
   it('keeps what was entered when its session is ended, and sends it once the code was typed', async () => {
     await page.goto(`${elsewhere()}/specimens/usb-book-clip/readings`, { waitUntil: 'load' });
     await waitForText(page, 'Readings', 'h1');
+    // Out of reach it learns that its session has ended only after the line was entered.
+    await page.setOfflineMode(true);
     expect((await fetch(`${app.url}/api/access/sessions`, { method: 'DELETE' })).status).toBe(204);
-    await typeLine(page, 'note entered without a session');
-    await page.keyboard.press('Enter');
+    await enterLine(page, 'note entered without a session');
+    await page.setOfflineMode(false);
     await typeCode();
     await waitForText(page, 'note entered without a session', '[aria-label="Entries"]');
     await waitForSaved(page);
